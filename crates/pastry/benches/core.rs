@@ -1,0 +1,60 @@
+//! The core's speed: a sweep with band and windows, one evaluation, a parse, a whole answer.
+
+use criterion::{Criterion, criterion_group, criterion_main};
+use pastry::formula::{Family, Mixture};
+use pastry::ingredient::find;
+use pastry::job::assess::map;
+use pastry::job::geometry::{CoatGeometry, DripGeometry, FillGeometry, Job, MaskGeometry};
+use pastry::job::{FormulaDocument, assess};
+use pastry::rheology::kernel::Predictor;
+use pastry::rheology::{History, Options, sweep};
+use pastry::units::amount::parse;
+use std::hint::black_box;
+
+const LINES: [(&str, f64); 6] = [
+    ("milk40", 150.0),
+    ("cream36", 104.0),
+    ("dark70", 24.0),
+    ("glucose40", 20.0),
+    ("butter82", 12.0),
+    ("salt", 0.6),
+];
+
+fn predictor() -> Predictor {
+    let lines = LINES.map(|(id, grams)| (find(id).expect("in the catalogue"), grams));
+    Predictor::new(&Mixture::new(lines), Family::Ganache, &Options::default())
+}
+
+fn document() -> FormulaDocument {
+    let lines: Vec<String> =
+        LINES.iter().map(|(id, g)| format!(r#"{{"ingredient":"{id}","amount":"{g} g"}}"#)).collect();
+    let text = format!(
+        r#"{{"format":"bright-spoon/formula","version":1,"family":"ganache","lines":[{}],
+            "work":{{"job":{{"kind":"drip"}},"temperature_c":29,"room_temperature_c":21}}}}"#,
+        lines.join(",")
+    );
+    serde_json::from_str(&text).expect("a good document")
+}
+
+fn core(c: &mut Criterion) {
+    let ready = predictor();
+    c.bench_function("one evaluation", |b| b.iter(|| ready.base.at(black_box(27.3), History::Fresh)));
+    c.bench_function("sweep of 91 with band", |b| b.iter(|| sweep(black_box(&ready), History::Fresh)));
+    for job in [
+        Job::Mask(MaskGeometry::default()),
+        Job::Fill(FillGeometry::default()),
+        Job::Coat(CoatGeometry::default()),
+        Job::Drip(DripGeometry::default()),
+    ] {
+        let history = job.histories()[0];
+        c.bench_function(&format!("sweep of 91 with band and windows, {}", job.verb()), |b| {
+            b.iter(|| map(&predictor(), black_box(&job), history));
+        });
+    }
+    c.bench_function("parse an amount", |b| b.iter(|| parse(black_box("1 1/2 cups"))));
+    let document = document();
+    c.bench_function("whole answer, drip", |b| b.iter(|| assess(black_box(&document))));
+}
+
+criterion_group!(benches, core);
+criterion_main!(benches);

@@ -1,0 +1,131 @@
+//! How far one phase of the balance may move, alone, for the job to be met; and the temperatures at
+//! which it is met.
+
+use crate::formula::{Family, Mixture};
+use crate::ingredient::Phase;
+use crate::job::geometry::Job;
+use crate::job::judge::{Outcome, outcome_of_middle};
+use crate::rheology::kernel::Prepared;
+use crate::rheology::sweep::{SWEEP_POINTS, sweep_temperature};
+use crate::rheology::{History, Options};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Where one phase's share would put the formula inside its window, all else in proportion.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct PhaseReach {
+    /// The phase.
+    pub phase: Phase,
+    /// Its share now, per cent of total.
+    pub now_percent: f64,
+    /// Least share that meets the job, per cent of total.
+    pub from_percent: f64,
+    /// Greatest share that meets the job, per cent of total.
+    pub to_percent: f64,
+}
+
+/// Most a phase is multiplied or divided by in the search.
+const WIDEST: f64 = 2.0;
+/// Steps to either side.
+const SCAN: i32 = 12;
+
+/// The reach of every phase that has at least 0.5 % of total; phases that cannot do it alone within
+/// a half to twice their amount are left out. Some responses turn round, so the range is scanned
+/// before its ends are found by halving.
+pub fn phase_reach(
+    mixture: &Mixture,
+    family: Family,
+    options: &Options,
+    job: &Job,
+    history: History,
+    t_c: f64,
+) -> Vec<PhaseReach> {
+    let shares = mixture.composition.phases();
+    let step = WIDEST.ln() / f64::from(SCAN);
+    Phase::ALL
+        .into_iter()
+        .filter(|phase| shares.get(*phase) >= 0.005)
+        .filter_map(|phase| {
+            let changed = |ln_factor: f64| mixture.with_phase_times(phase, ln_factor.exp());
+            let inside = |ln_factor: f64| {
+                let prepared = Prepared::new(&changed(ln_factor), family, options);
+                outcome_of_middle(job, &prepared, t_c, history) == Outcome::Inside
+            };
+            // The stretch of inside points nearest to where the formula stands.
+            let start =
+                (0..=SCAN).find_map(|k| [k, -k].into_iter().find(|k| inside(step * f64::from(*k))))?;
+            let end = |direction: i32| {
+                let mut k = start;
+                while k.abs() < SCAN && inside(step * f64::from(k + direction)) {
+                    k += direction;
+                }
+                if k.abs() >= SCAN {
+                    return step * f64::from(k);
+                }
+                halve(step * f64::from(k), step * f64::from(k + direction), inside)
+            };
+            let percent = |ln_factor: f64| 100.0 * changed(ln_factor).composition.phases().get(phase);
+            Some(PhaseReach {
+                phase,
+                now_percent: 100.0 * shares.get(phase),
+                from_percent: percent(end(-1)),
+                to_percent: percent(end(1)),
+            })
+        })
+        .collect()
+}
+
+/// A range of working temperatures, °C.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct Span {
+    /// From, °C.
+    pub from_c: f64,
+    /// To, °C.
+    pub to_c: f64,
+}
+
+/// The spans of temperature between 0 and 45 °C in which the middle of the prediction is inside,
+/// given the outcome at every point of a sweep; ends to a hundredth of a degree.
+pub fn spans(
+    job: &Job,
+    prepared: &Prepared,
+    history: History,
+    outcomes: &[Outcome; SWEEP_POINTS],
+) -> Vec<Span> {
+    let inside = |t_c: f64| outcome_of_middle(job, prepared, t_c, history) == Outcome::Inside;
+    let mut found = Vec::new();
+    let mut k = 0;
+    while k < SWEEP_POINTS {
+        if outcomes[k] != Outcome::Inside {
+            k += 1;
+            continue;
+        }
+        let first = k;
+        while k < SWEEP_POINTS && outcomes[k] == Outcome::Inside {
+            k += 1;
+        }
+        let from_c = match first {
+            0 => sweep_temperature(0),
+            _ => halve(sweep_temperature(first), sweep_temperature(first - 1), inside),
+        };
+        let to_c = match k {
+            SWEEP_POINTS => sweep_temperature(SWEEP_POINTS - 1),
+            _ => halve(sweep_temperature(k - 1), sweep_temperature(k), inside),
+        };
+        found.push(Span { from_c, to_c });
+    }
+    found
+}
+
+/// The edge between a point inside and a point outside.
+fn halve(mut inside_at: f64, mut outside_at: f64, inside: impl Fn(f64) -> bool) -> f64 {
+    while (inside_at - outside_at).abs() > 2e-3 {
+        let middle = 0.5 * (inside_at + outside_at);
+        if inside(middle) {
+            inside_at = middle;
+        } else {
+            outside_at = middle;
+        }
+    }
+    inside_at
+}

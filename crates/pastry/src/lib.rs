@@ -1,0 +1,19 @@
+//! Pastry: what creams are made of, how they behave, and what they can do. Computation only: no
+//! clock, disk, network, randomness or interface.
+//!
+//! Modules, from the ground up; each may use only those before it:
+//! 1. [`units`]: quantities as types, kitchen units, amounts as cooks write them
+//! 2. [`ingredient`]: composition, catalogue, what a cup or a piece weighs
+//! 3. [`formula`]: lines, family, the mixture they make, totals
+//! 4. [`rheology`]: consistency from composition and temperature, with its band; warnings
+//! 5. [`job`]: drip, coat, mask, fill: windows from geometry, chance of being inside, the verdict
+//!
+//! The path of one computation: [`job::FormulaDocument`] (text from outside) →
+//! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
+//! [`rheology::kernel::Predictor`] (ready for any temperature) → [`job::assess`] (the answer).
+
+pub mod formula;
+pub mod ingredient;
+pub mod job;
+pub mod rheology;
+pub mod units;

@@ -1,0 +1,180 @@
+//! What must hold for every formula, whatever it is.
+
+use crate::support::mixture;
+use pastry::formula::Family;
+use pastry::ingredient::{catalogue, find};
+use pastry::job::geometry::{CoatGeometry, DripGeometry, FillGeometry, Job, MaskGeometry};
+use pastry::job::judge::judge;
+use pastry::rheology::kernel::Predictor;
+use pastry::rheology::{History, Options};
+use pastry::units::amount::{self, Amount, Number};
+use pastry::units::kitchen::Unit;
+use proptest::prelude::*;
+
+const CHOCOLATES: [&str; 8] =
+    ["dark50", "dark55", "dark60", "dark64", "dark70", "milk35", "milk40", "white30"];
+const CREAMS: [&str; 4] = ["cream20", "cream30", "cream35", "cream40"];
+
+fn history() -> impl Strategy<Value = History> {
+    prop::sample::select(History::ALL.to_vec())
+}
+
+fn any_formula() -> impl Strategy<Value = Vec<(&'static str, f64)>> {
+    let ids: Vec<&'static str> = catalogue().iter().map(|ingredient| ingredient.id.as_str()).collect();
+    prop::collection::vec((prop::sample::select(ids), 0.1f64..2000.0), 1..9)
+}
+
+fn jobs() -> [Job; 4] {
+    [
+        Job::Drip(DripGeometry::default()),
+        Job::Coat(CoatGeometry::default()),
+        Job::Mask(MaskGeometry::default()),
+        Job::Fill(FillGeometry::default()),
+    ]
+}
+
+/// Slack of a comparison: rounding of sums, nothing physical.
+const ROUNDING: f64 = 1e-9;
+
+proptest! {
+    #![proptest_config(ProptestConfig { cases: 300, ..ProptestConfig::default() })]
+
+    #[test]
+    fn more_cream_never_stiffens(
+        chocolate in prop::sample::select(CHOCOLATES.to_vec()),
+        cream in prop::sample::select(CREAMS.to_vec()),
+        ratio in 0.5f64..4.0, more in 1.01f64..1.5, t_c in 0f64..45.0, history in history(),
+    ) {
+        let tau = |cream_g: f64| {
+            let mixed = mixture(&[(chocolate, 100.0 * ratio), (cream, cream_g)]);
+            Predictor::new(&mixed, Family::Ganache, &Options::default()).base.at(t_c, history).yield_stress_pa
+        };
+        let (before, after) = (tau(100.0), tau(100.0 * more));
+        prop_assert!(after <= before * (1.0 + ROUNDING), "{before} Pa became {after} Pa");
+    }
+
+    #[test]
+    fn warmer_never_stiffens(
+        chocolate in prop::sample::select(CHOCOLATES.to_vec()),
+        cream in prop::sample::select(CREAMS.to_vec()),
+        ratio in 0.3f64..4.0, t_c in 0f64..44.0, by in 0.1f64..10.0, history in history(),
+    ) {
+        let mixed = mixture(&[(chocolate, 100.0 * ratio), (cream, 100.0)]);
+        let prepared = Predictor::new(&mixed, Family::Ganache, &Options::default()).base;
+        let (cold, warm) = (prepared.at(t_c, history), prepared.at(t_c + by, history));
+        prop_assert!(warm.yield_stress_pa <= cold.yield_stress_pa * (1.0 + ROUNDING));
+        prop_assert!(warm.viscosity_pa_s <= cold.viscosity_pa_s * (1.0 + ROUNDING));
+    }
+
+    #[test]
+    fn scaling_the_batch_changes_nothing_intensive(
+        lines in any_formula(), factor in 0.01f64..100.0, t_c in 0f64..45.0, history in history(),
+    ) {
+        let scaled: Vec<_> = lines.iter().map(|(id, g)| (*id, g * factor)).collect();
+        let of = |lines: &[(&'static str, f64)]| {
+            let predictor = Predictor::new(&mixture(lines), Family::Ganache, &Options::default());
+            let banded = predictor.at(t_c, history);
+            [
+                banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s, banded.sigma_yield,
+                predictor.base.density, predictor.base.serum.brix, banded.middle.split,
+                predictor.base.serum.water_activity.unwrap_or(-1.0),
+            ]
+        };
+        for (a, b) in of(&lines).into_iter().zip(of(&scaled)) {
+            prop_assert!((a - b).abs() <= 1e-7 * a.abs().max(1e-6), "{a} became {b}");
+        }
+    }
+
+    #[test]
+    fn mass_is_conserved_and_every_number_is_finite(lines in any_formula(), t_c in 0f64..45.0, history in history()) {
+        let mixed = mixture(&lines);
+        let sum: f64 = mixed.composition.0.iter().sum();
+        prop_assert!((sum - 1.0).abs() < 1e-9, "shares add up to {sum}");
+        let phases = mixed.composition.phases();
+        let phase_sum = phases.fat + phases.sugar + phases.water + phases.dry + phases.setting;
+        prop_assert!((phase_sum - 1.0).abs() < 1e-9);
+        let predictor = Predictor::new(&mixed, Family::Ganache, &Options::default());
+        let banded = predictor.at(t_c, history);
+        for value in [banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s, banded.sigma_yield, banded.sigma_viscosity] {
+            prop_assert!(value.is_finite() && value > 0.0, "{value}");
+        }
+        prop_assert!((0.0..=1.0).contains(&banded.middle.split));
+        for job in jobs() {
+            let judged = judge(&job, &predictor.base, &banded, t_c, None);
+            prop_assert!((0.0..=1.0 + 1e-12).contains(&judged.chance), "{job:?}: chance {}", judged.chance);
+            prop_assert!(judged.measured.low <= judged.measured.value * (1.0 + ROUNDING));
+            prop_assert!(judged.measured.value <= judged.measured.high * (1.0 + ROUNDING));
+        }
+    }
+
+    #[test]
+    fn a_wider_window_never_lowers_the_chance(q in 1f64..5000.0, low in 1f64..500.0, width in 1.1f64..20.0, more in 1.0f64..3.0, sigma in 0.05f64..1.5) {
+        use pastry::job::chance::chance;
+        let narrow = chance(q, low, low * width, sigma);
+        let wide = chance(q, low / more, low * width * more, sigma);
+        prop_assert!(wide + 1e-12 >= narrow);
+    }
+
+    #[test]
+    fn an_amount_printed_reads_back_as_itself(
+        unit in prop::option::of(prop::sample::select(Unit::all().collect::<Vec<_>>())),
+        number in prop_oneof![
+            (0u32..5000, 1u32..16, 2u32..17).prop_map(|(whole, above, below)| Number::Fraction { whole, above, below }),
+            (0f64..99999.0).prop_map(|value| Number::Decimal((value * 100.0).round() / 100.0)),
+        ],
+    ) {
+        let amount = Amount { number, unit };
+        prop_assert_eq!(amount::parse(&amount.to_string()).unwrap(), amount);
+    }
+
+    #[test]
+    fn any_text_is_read_or_refused_but_never_panics(text in "\\PC{0,40}") {
+        if let Err(error) = amount::parse(&text) {
+            prop_assert!(!error.to_string().is_empty());
+        }
+    }
+
+    #[test]
+    fn nearly_amounts_never_panic(text in "[-−0-9½¼¾⅓ /.,⁄]{0,12} ?(g|cups?|tbsp|fl oz|pinch|zz)?") {
+        let _ = amount::parse(&text);
+    }
+}
+
+#[test]
+fn a_line_of_zero_grams_changes_nothing() {
+    let plain = mixture(&[("dark60", 200.0), ("cream36", 150.0)]);
+    let with = mixture(&[("dark60", 200.0), ("butter82", 0.0), ("cream36", 150.0), ("jam", 0.0)]);
+    assert_eq!(plain, with);
+}
+
+#[test]
+fn the_curve_has_no_corners_in_temperature() {
+    // C1: slopes from the left and from the right agree everywhere, also at the points of the fat curves.
+    let mixed = mixture(&[("dark55", 150.0), ("cream35", 100.0), ("butter82", 20.0)]);
+    let prepared = Predictor::new(&mixed, Family::Ganache, &Options::default()).base;
+    for history in History::ALL {
+        for k in 1..450 {
+            let (t, h) = (0.1 * f64::from(k), 1e-5);
+            let ln = |t: f64| prepared.at(t, history).yield_stress_pa.ln();
+            // Second-order one-sided differences: first-order ones would show curvature as a gap.
+            let left = (3.0 * ln(t) - 4.0 * ln(t - h) + ln(t - 2.0 * h)) / (2.0 * h);
+            let right = (-3.0 * ln(t) + 4.0 * ln(t + h) - ln(t + 2.0 * h)) / (2.0 * h);
+            assert!(
+                (left - right).abs() < 1e-4 * left.abs().max(1.0),
+                "{history:?} {t} °C: {left} and {right}"
+            );
+        }
+    }
+}
+
+#[test]
+fn every_ingredient_alone_can_be_evaluated() {
+    for ingredient in catalogue() {
+        for family in Family::ALL {
+            let mixed = mixture(&[(ingredient.id.as_str(), 1.0)]);
+            let point = Predictor::new(&mixed, family, &Options::default()).at(20.0, History::Rested);
+            assert!(point.middle.yield_stress_pa.is_finite(), "{} as {family:?}", ingredient.id);
+        }
+    }
+    assert!(find("nothing of the kind").is_none());
+}

@@ -1,0 +1,155 @@
+//! Jobs against the reference implementation, limit cases, and a second road to the same number.
+
+use crate::support::ganache;
+use crate::vectors::{Case, VECTORS};
+use pastry::job::chance::chance;
+use pastry::job::drip::DripCourse;
+use pastry::job::film::Film;
+use pastry::job::geometry::{DripGeometry, FillGeometry, Job, MaskGeometry, fill_window, mask_window};
+use pastry::job::judge::{Outcome, judge};
+use pastry::rheology::History;
+use pastry::rheology::kernel::Predictor;
+use pastry::units::{Dose, Length, Mass};
+
+/// Relative tolerance of windows and films, as published with the vectors.
+const TOLERANCE: f64 = 1e-6;
+/// Relative tolerance of drip lengths, as published with the vectors.
+const DRIP_TOLERANCE: f64 = 1e-3;
+/// Chances agree with the vectors to this, absolutely.
+const CHANCE_TOLERANCE: f64 = 1e-8;
+
+#[test]
+fn drips_films_windows_and_chances_agree_with_the_reference() {
+    let (mut drips, mut films, mut windows) = (0, 0, 0);
+    for vector in VECTORS["vectors"].as_array().unwrap() {
+        let case = Case::read(&vector["input"]);
+        let predictor = Predictor::new(&case.mixture(), case.family, &case.options);
+        let banded = predictor.at(case.t_c, case.history);
+        let (prepared, tau) = (predictor.base, banded.middle.yield_stress_pa);
+        let jobs = &vector["jobs"];
+        let id = &vector["id"];
+        let close = |got: f64, want: f64, tolerance: f64, what: &str| {
+            let off = (got - want).abs() / want.abs().max(1e-9);
+            assert!(off < tolerance, "{id} {what}: {got} for {want}, off by {off:.1e}");
+        };
+        if let Some(want) = jobs.get("drip_mm").and_then(|v| v.as_f64()) {
+            let got = DripCourse::new(&prepared, case.t_c, 5.0, 0.9).length_mm(1.0, 1.0);
+            close(got, want, DRIP_TOLERANCE, "drip");
+            drips += 1;
+        }
+        for (name, side) in [("coat_mm_H50_Tw-18", -18.0), ("coat_mm_H50_Tw20", 20.0)] {
+            if let Some(want) = jobs.get(name).and_then(|v| v.as_f64()) {
+                let film = Film::new(tau, banded.middle.plastic_viscosity_pa_s, prepared.density, 0.05, side);
+                close(film.thickness_mm(), want, TOLERANCE, name);
+                films += 1;
+            }
+        }
+        for (name, window, chance_name) in [
+            ("mask", mask_window(prepared.density, 0.010, 10.0, 0.0045), "chance_mask"),
+            ("fill", fill_window(0.010, 0.090, 800.0, 1500.0), "chance_fill"),
+        ] {
+            if let Some(want) = jobs.get(name) {
+                for end in 0..2 {
+                    close(window[end], want[end].as_f64().unwrap(), TOLERANCE, name);
+                }
+                let got = chance(tau, window[0], window[1], banded.sigma_yield);
+                let want = jobs[chance_name].as_f64().unwrap();
+                assert!((got - want).abs() < CHANCE_TOLERANCE, "{id} {chance_name}: {got} for {want}");
+                windows += 1;
+            }
+        }
+    }
+    assert_eq!((drips, films, windows), (17, 38, 224), "drips, films, windows checked");
+}
+
+#[test]
+fn a_drip_on_a_side_as_warm_as_itself_matches_a_plain_integration() {
+    // Second road: no cooling, so the strip flow integrates directly in length with small steps.
+    let predictor = ganache(&[("dark55", 100.0), ("cream35", 100.0)]);
+    let (t_c, prepared) = (24.0, predictor.base);
+    let got = DripCourse::new(&prepared, t_c, t_c, 0.9).length_mm(1.0, 1.0);
+    let point = prepared.at(t_c, History::Fresh);
+    let weight = prepared.density * 9.81;
+    let (held, drag) = (point.yield_stress_pa / weight, 6.0 * point.plastic_viscosity_pa_s / weight);
+    let (mut length, mut time) = (0.0f64, 0.0);
+    while time < 300.0 && length < 0.2 {
+        let thick = 0.9e-6 / (0.009 * (length + 0.010));
+        let speed = (thick - held).max(0.0).powi(2) * (2.0 * thick + held) / (drag * thick);
+        if speed < 5e-5 {
+            break;
+        }
+        let dl = 1e-5;
+        length += dl;
+        time += dl / speed;
+    }
+    let off = (got - 1e3 * length).abs() / (1e3 * length);
+    // The published rule takes steps of half a millimetre; the fine integration does not.
+    assert!(off < 0.02, "{got:.2} mm against {:.2} mm", 1e3 * length);
+}
+
+#[test]
+fn the_chance_of_a_drip_agrees_with_a_sum_over_many_tries() {
+    let predictor = ganache(&[("dark60", 100.0), ("cream36", 100.0)]);
+    let job =
+        Job::Drip(DripGeometry { longest_mm: Length::from_millimetres(55.0), ..DripGeometry::default() });
+    let t_c = 30.0;
+    let banded = predictor.at(t_c, History::Fresh);
+    let judged = judge(&job, &predictor.base, &banded, t_c, None);
+    let course = DripCourse::new(&predictor.base, t_c, 5.0, 0.9);
+    // Midpoints of 4000 slices of equal probability of a standard normal, by bisection of its CDF.
+    let tries = 4000;
+    let inside = (0..tries)
+        .filter(|k| {
+            let p = (f64::from(*k) + 0.5) / f64::from(tries);
+            let (mut low, mut high) = (-8.0, 8.0);
+            for _ in 0..50 {
+                let z = 0.5 * (low + high);
+                if pastry::job::chance::normal_cdf(z) < p { low = z } else { high = z }
+            }
+            let mm = course.length_mm((low * banded.sigma_yield).exp(), (low * banded.sigma_viscosity).exp());
+            (25.0..=55.0).contains(&mm)
+        })
+        .count();
+    let counted = inside as f64 / f64::from(tries);
+    assert!((judged.chance - counted).abs() < 3e-3, "{} against {counted}", judged.chance);
+}
+
+#[test]
+fn a_bigger_dose_runs_further() {
+    // Stated with the model: 0.6 / 0.9 / 1.5 ml give about 38 / 58 / 97 mm for 1:1 dark 55 at 30 °C.
+    let prepared = ganache(&[("dark55", 100.0), ("cream35", 100.0)]).base;
+    for (dose, about) in [(0.6, 38.0), (0.9, 58.0), (1.5, 97.0)] {
+        let mm = DripCourse::new(&prepared, 30.0, 5.0, dose).length_mm(1.0, 1.0);
+        assert!((mm - about).abs() < 1.0, "{dose} ml: {mm:.1} mm for about {about}");
+    }
+}
+
+#[test]
+fn a_geometry_nothing_can_meet_says_so() {
+    let predictor = ganache(&[("dark55", 200.0), ("cream35", 100.0)]);
+    let banded = predictor.at(21.0, History::Worked);
+    let heavy =
+        Job::Fill(FillGeometry { load_above_g: Mass::from_grams(40_000.0), ..FillGeometry::default() });
+    let judged = judge(&heavy, &predictor.base, &banded, 21.0, None);
+    assert_eq!((judged.outcome, judged.chance), (Outcome::NoWindow, 0.0));
+    let thick =
+        Job::Mask(MaskGeometry { thickness_mm: Length::from_millimetres(200.0), ..MaskGeometry::default() });
+    assert_eq!(judge(&thick, &predictor.base, &banded, 21.0, None).outcome, Outcome::NoWindow);
+}
+
+#[test]
+fn the_window_drawn_is_where_the_job_would_be_met() {
+    // Multiply the cream so that it stands on the drawn edge: the drip must have the length there.
+    let predictor = ganache(&[("milk35", 150.0), ("cream35", 100.0)]);
+    for t_c in [24.0, 29.0, 33.0] {
+        let geometry = DripGeometry { dose_ml: Dose::from_millilitres(1.0), ..DripGeometry::default() };
+        let banded = predictor.at(t_c, History::Fresh);
+        let judged = judge(&Job::Drip(geometry), &predictor.base, &banded, t_c, None);
+        let course = DripCourse::new(&predictor.base, t_c, 5.0, 1.0);
+        for (edge, mm) in [(0, 70.0), (1, 25.0)] {
+            let z = (judged.yield_window_pa[edge] / banded.middle.yield_stress_pa).ln() / banded.sigma_yield;
+            let got = course.length_mm((z * banded.sigma_yield).exp(), (z * banded.sigma_viscosity).exp());
+            assert!((got - mm).abs() < 0.2, "{t_c} °C, edge {edge}: {got} mm for {mm}");
+        }
+    }
+}

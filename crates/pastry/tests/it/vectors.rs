@@ -1,0 +1,253 @@
+//! Conformance with the reference implementation of the model: 126 inputs with all outputs, 24
+//! formulas with derivatives, and its sub-functions. This checks that the code follows the model,
+//! not that the model is true; `handbook` and `trade_facts` do that.
+
+use crate::support::mixture;
+use pastry::formula::{Family, Mixture};
+use pastry::ingredient::{Part, find};
+use pastry::rheology::kernel::{Predictor, Prepared};
+use pastry::rheology::solid_fat::{COCOA_BUTTER, Curve, LAURIC, MILK_FAT, Pool};
+use pastry::rheology::{History, Options, Structure, serum, smooth};
+use serde_json::Value;
+use std::sync::LazyLock;
+
+/// Relative tolerance of the vectors, as published with them.
+const TOLERANCE: f64 = 1e-6;
+/// Tolerance of derivatives: absolute, or relative when larger than 1.
+const DERIVATIVE_TOLERANCE: f64 = 1e-5;
+
+pub static VECTORS: LazyLock<Value> =
+    LazyLock::new(|| serde_json::from_str(include_str!("data/consistency.json")).unwrap());
+
+pub struct Case {
+    pub lines: Vec<(String, f64)>,
+    pub family: Family,
+    pub t_c: f64,
+    pub history: History,
+    pub options: Options,
+}
+
+impl Case {
+    pub fn read(input: &Value) -> Self {
+        let number = |key: &str| input.get(key).and_then(Value::as_f64);
+        let worked = input.get("worked").and_then(Value::as_bool);
+        Case {
+            lines: input["lines"]
+                .as_array()
+                .unwrap()
+                .iter()
+                .map(|line| (line[0].as_str().unwrap().to_owned(), line[1].as_f64().unwrap()))
+                .collect(),
+            family: serde_json::from_value(input["family"].clone()).unwrap(),
+            t_c: number("T").unwrap(),
+            history: match input["state"].as_str().unwrap() {
+                "fresh" => History::Fresh,
+                _ => History::Rested,
+            },
+            options: Options {
+                overrun: number("overrun"),
+                whip: number("whip"),
+                cook_c: number("cook_c"),
+                worked,
+                hours: number("hours"),
+            },
+        }
+    }
+
+    pub fn mixture(&self) -> Mixture {
+        let lines: Vec<(&str, f64)> = self.lines.iter().map(|(id, g)| (id.as_str(), *g)).collect();
+        mixture(&lines)
+    }
+}
+
+fn off(got: f64, want: f64) -> f64 {
+    (got - want).abs() / want.abs().max(1e-9)
+}
+
+#[test]
+fn every_vector_comes_out_of_the_kernel() {
+    let vectors = VECTORS["vectors"].as_array().unwrap();
+    assert_eq!(vectors.len(), 126);
+    let mut wrong = Vec::new();
+    let mut checked = 0;
+    for vector in vectors {
+        let case = Case::read(&vector["input"]);
+        let mixture = case.mixture();
+        let predictor = Predictor::new(&mixture, case.family, &case.options);
+        let banded = predictor.at(case.t_c, case.history);
+        let (middle, prepared) = (banded.middle, predictor.base);
+        let m = &mixture.composition;
+        let percent_of_water = |x: f64| 100.0 * x / m.get(Part::Water).max(1e-9);
+        let gelatin = m.get(Part::Gelatin) / 0.87;
+        let outputs = [
+            ("tau0", middle.yield_stress_pa),
+            ("eta10", middle.viscosity_pa_s),
+            ("eta_pl", middle.plastic_viscosity_pa_s),
+            ("G", middle.modulus_pa),
+            ("G_gel", middle.gel_modulus_pa),
+            ("rho", prepared.density),
+            ("phi_air", prepared.air),
+            ("phi_eff", prepared.particles),
+            ("crowding", prepared.crowding),
+            ("phi_em", prepared.fat_of_fluid),
+            ("w_F", prepared.fat_weight),
+            ("split", middle.split),
+            ("sfc", middle.solid_fat),
+            ("g_link", prepared.linking),
+            ("brix", prepared.serum.brix),
+            ("eta_serum", middle.serum_viscosity_pa_s),
+            ("undissolved_pct", 100.0 * prepared.serum.undissolved),
+            ("graining", prepared.serum.graining(case.t_c)),
+            ("lactose_sand", prepared.serum.lactose_sand(case.t_c)),
+            ("fat_pct", 100.0 * m.phases().fat),
+            ("water_pct", 100.0 * m.get(Part::Water)),
+            ("sugar_pct", 100.0 * m.phases().sugar),
+            ("sweetness", prepared.serum.sweetness_percent),
+            ("abv", prepared.alcohol_by_volume_percent),
+            ("gel_on_total", 100.0 * gelatin),
+            ("gel_on_water", percent_of_water(gelatin)),
+            ("starch_on_water", prepared.networks.starch_on_water_percent),
+            ("fat_in_wet", prepared.fat_in_wet_percent),
+            ("tau_fat", middle.contributions.fat),
+            ("tau_crowd", middle.contributions.crowd),
+            ("tau_gel", middle.contributions.gel),
+            ("tau_agar", middle.contributions.agar),
+            ("tau_starch", middle.contributions.starch),
+            ("tau_foam", middle.contributions.foam),
+            ("tau_gum", middle.contributions.gum),
+            ("tau_body", middle.contributions.body),
+            ("sigma_tau0", banded.sigma_yield),
+            ("sigma_eta", banded.sigma_viscosity),
+        ];
+        let id = vector["id"].as_str().unwrap();
+        for (name, got) in outputs {
+            let want = vector["out"][name].as_f64().unwrap_or_else(|| panic!("{id} has no {name}"));
+            checked += 1;
+            // Quantities of no physical size (a smooth minimum's trace) are compared absolutely.
+            if off(got, want) > TOLERANCE && (got - want).abs() > 1e-12 {
+                wrong.push(format!("{id} {name}: {got} for {want}, off by {:.1e}", off(got, want)));
+            }
+        }
+        if let Some(got) = prepared.serum.water_activity {
+            let want = vector["out"]["aw"].as_f64().unwrap();
+            if off(got, want) > TOLERANCE {
+                wrong.push(format!("{id} aw: {got} for {want}"));
+            }
+        } else {
+            let water = m.get(Part::Water);
+            assert!(water < 0.25, "{id}: water activity withheld though {water} of it is water");
+        }
+        let structure = vector["out"]["structure"].as_str().unwrap();
+        let said = match prepared.structure() {
+            Structure::WaterContinuous => "water-continuous",
+            Structure::Bicontinuous => "bicontinuous",
+            Structure::FatContinuous => "fat-continuous",
+        };
+        if structure != said {
+            wrong.push(format!("{id} structure: {said} for {structure}"));
+        }
+    }
+    assert!(
+        wrong.is_empty(),
+        "{} of {checked} are off:\n{}",
+        wrong.len(),
+        wrong[..wrong.len().min(40)].join("\n")
+    );
+    assert_eq!(checked, 126 * 38);
+}
+
+#[test]
+fn derivatives_by_a_small_step_agree_with_the_reference() {
+    let mut checked = 0;
+    for entry in VECTORS["derivatives"].as_array().unwrap() {
+        let case = Case::read(&entry["input"]);
+        let at = |lines: &[(String, f64)], t_c: f64| {
+            let lines: Vec<_> = lines.iter().map(|(id, g)| (find(id).unwrap(), *g)).collect();
+            let point = Prepared::new(&Mixture::new(lines), case.family, &case.options).at(t_c, case.history);
+            [point.yield_stress_pa, point.viscosity_pa_s, point.modulus_pa].map(f64::ln)
+        };
+        let check = |got: f64, want: f64, what: &str| {
+            let allowed = DERIVATIVE_TOLERANCE * want.abs().max(1.0);
+            assert!((got - want).abs() < allowed, "{} {what}: {got} for {want}", entry["id"]);
+        };
+        let names = ["tau0", "eta10", "G"];
+        for k in 0..case.lines.len() {
+            let nudged = |step: f64| {
+                let mut lines = case.lines.clone();
+                lines[k].1 *= step.exp();
+                at(&lines, case.t_c)
+            };
+            let (up, down) = (nudged(1e-4), nudged(-1e-4));
+            for (q, name) in names.iter().enumerate() {
+                let want = entry[format!("dln_{name}_dln_g")][k].as_f64().unwrap();
+                check(
+                    (up[q] - down[q]) / 2e-4,
+                    want,
+                    &format!("d ln {name} / d ln g of {}", case.lines[k].0),
+                );
+                checked += 1;
+            }
+        }
+        let (warmer, colder) = (at(&case.lines, case.t_c + 1e-4), at(&case.lines, case.t_c - 1e-4));
+        for (q, name) in names.iter().enumerate() {
+            let want = entry[format!("dln_{name}_dT")].as_f64().unwrap();
+            check((warmer[q] - colder[q]) / 2e-4, want, &format!("d ln {name} / dT"));
+            checked += 1;
+        }
+    }
+    assert_eq!(checked, 282);
+}
+
+#[test]
+fn sub_functions_agree_with_the_reference() {
+    let units = &VECTORS["unit_tests"];
+    let table = |name: &str| units[name].as_array().unwrap().clone();
+    let f = |value: &Value| value.as_f64().unwrap();
+    for row in table("sucrose_solubility") {
+        assert!(off(serum::sucrose_solubility(f(&row[0])), f(&row[1])) < TOLERANCE);
+    }
+    for row in table("syrup_viscosity") {
+        assert!(off(serum::syrup_viscosity(f(&row[0]), f(&row[1])), f(&row[2])) < TOLERANCE);
+    }
+    for row in table("smin") {
+        assert!((smooth::smin(f(&row[0]), f(&row[1]), f(&row[2])) - f(&row[3])).abs() < 1e-8);
+    }
+    for row in table("spos") {
+        assert!((smooth::spos(f(&row[0]), f(&row[1])) - f(&row[2])).abs() < 1e-7);
+    }
+    for row in table("step") {
+        assert!((smooth::step(f(&row[0])) - f(&row[1])).abs() < 1e-9);
+    }
+    let curve = |name: &str| -> &Curve {
+        match name {
+            "cb" => &COCOA_BUTTER,
+            "mf" => &MILK_FAT,
+            _ => &LAURIC,
+        }
+    };
+    for row in table("sfc_curve") {
+        let name = row[0].as_str().unwrap();
+        assert!((curve(name).at(f(&row[1])) - f(&row[2])).abs() < 1e-6, "{row}");
+    }
+    for (name, slopes) in units["sfc_slope"].as_object().unwrap() {
+        for (got, want) in curve(name).slopes().iter().zip(slopes.as_array().unwrap()) {
+            assert!((got - f(want)).abs() < 1e-7, "{name}: {got} for {want}");
+        }
+    }
+    let fats = |value: &Value| {
+        ["cb", "mf", "oil", "lauric"].map(|fat| value.get(fat).and_then(Value::as_f64).unwrap_or(0.0))
+    };
+    for row in table("sfc_blend") {
+        let pool = Pool::new(fats(&row[0]));
+        assert!(off(pool.solid(f(&row[1])), f(&row[2])) < TOLERANCE, "{row}");
+    }
+    for row in table("sfc_two") {
+        let (all, globules, t_c, k) = (fats(&row[0]), fats(&row[1]), f(&row[2]), f(&row[3]));
+        let apart = globules.map(|h| (1.0 - k) * h);
+        let common = [0, 1, 2, 3].map(|i| all[i] - apart[i]);
+        let (a, b) = (Pool::new(common), Pool::new(apart));
+        let solid = (a.total * a.solid(t_c) + b.total * if b.total > 0.0 { b.solid(t_c) } else { 0.0 })
+            / (a.total + b.total);
+        assert!(off(solid, f(&row[4])) < TOLERANCE, "{row}: {solid}");
+    }
+}
