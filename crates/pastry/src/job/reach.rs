@@ -22,6 +22,8 @@ pub struct PhaseReach {
     pub from_percent: f64,
     /// Greatest share that meets the job, per cent of total.
     pub to_percent: f64,
+    /// How far the share is off, points: below 0 short, above 0 over, 0 when it is inside.
+    pub off_points: f64,
 }
 
 /// Most a phase is multiplied or divided by in the search.
@@ -65,11 +67,13 @@ pub fn phase_reach(
                 halve(step * f64::from(k), step * f64::from(k + direction), inside)
             };
             let percent = |ln_factor: f64| 100.0 * changed(ln_factor).composition.phases().get(phase);
+            let (now, from, to) = (100.0 * shares.get(phase), percent(end(-1)), percent(end(1)));
             Some(PhaseReach {
                 phase,
-                now_percent: 100.0 * shares.get(phase),
-                from_percent: percent(end(-1)),
-                to_percent: percent(end(1)),
+                now_percent: now,
+                from_percent: from,
+                to_percent: to,
+                off_points: (now - to).max(0.0) + (now - from).min(0.0),
             })
         })
         .collect()

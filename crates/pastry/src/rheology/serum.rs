@@ -152,7 +152,8 @@ fn water_activity(m: &Composition, dissolved: &[f64; 7]) -> Option<f64> {
     let bound = 0.25
         * m.sum(&[Part::Cocoa, Part::MilkProtein, Part::EggWhite, Part::Yolk, Part::Starch, Part::Gelatin]);
     let free = m.get(Part::Water) - bound;
-    if free < 0.02 {
+    // A hair of slack, so that rounding of a scaled batch does not flip the answer at the edge.
+    if free < 0.02 - 1e-9 {
         return None;
     }
     let water = free / 18.015;

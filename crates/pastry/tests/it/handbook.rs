@@ -211,16 +211,22 @@ fn compositions_agree_with_the_open_dataset_within_its_spread() {
 }
 
 #[test]
-fn dark_chocolates_agree_with_label_medians_by_cacao() {
-    // Medians of 109 US labels that state a cacao percentage (FoodData Central, Branded).
+fn dark_chocolates_agree_with_labels_by_cacao() {
+    // Medians of 109 US labels that state a cacao percentage (FoodData Central, Branded). Over 57 to
+    // 85 % they follow fat = 5.5 + 0.52 cacao; sugars are 100 − cacao within 4 g. Single medians rest
+    // on as few as 4 labels and scatter by more.
     let table = rows(include_str!("data/dark_chocolate_labels_by_cacao.csv"));
-    for (id, cacao) in [("dark60", "60"), ("dark64", "64"), ("dark70", "70")] {
-        let row = table.iter().find(|row| row["cacao_pct"] == cacao).unwrap();
+    let line = |cacao: f64| 5.5 + 0.52 * cacao;
+    for row in &table {
+        let off = number(row, "fat_g_median") - line(number(row, "cacao_pct"));
+        assert!(off.abs() < 3.5, "the line misses the median at {} %: {off:.1} points", row["cacao_pct"]);
+    }
+    for (id, cacao) in
+        [("dark60", 60.0), ("dark64", 64.0), ("dark66", 66.0), ("dark70", 70.0), ("dark75", 75.0)]
+    {
         let composition = &find(id).unwrap().composition;
         let (fat, sugar) = (100.0 * composition.phases().fat, 100.0 * composition.phases().sugar);
-        let in_labels = number(row, "fat_g_p10") - 1.0..=number(row, "fat_g_p90") + 1.0;
-        assert!(in_labels.contains(&fat), "{id}: fat {fat:.1} % outside {in_labels:?}");
-        let off = sugar - number(row, "sugars_g_median");
-        assert!(off.abs() < 3.0, "{id}: sugar off by {off:.1} points");
+        assert!((fat - line(cacao)).abs() < 2.0, "{id}: fat {fat:.1} % for {:.1}", line(cacao));
+        assert!((sugar - (100.0 - cacao)).abs() < 4.0, "{id}: sugar {sugar:.1} %");
     }
 }

@@ -1,0 +1,58 @@
+//! The application: routes, limits, headers.
+
+use crate::error::{ApiError, internal};
+use crate::{assets, openapi, routes};
+use axum::http::{HeaderName, HeaderValue, Request, StatusCode};
+use axum::{Router, response::IntoResponse};
+use std::time::Duration;
+use store::Store;
+use tower_http::catch_panic::CatchPanicLayer;
+use tower_http::compression::CompressionLayer;
+use tower_http::set_header::SetResponseHeaderLayer;
+use tower_http::timeout::TimeoutLayer;
+use tower_http::trace::TraceLayer;
+
+/// What every handler can reach.
+#[derive(Clone)]
+pub struct AppState {
+    /// The kitchen's file.
+    pub store: Store,
+    /// Whether this is the invented kitchen.
+    pub demo: bool,
+}
+
+/// Longest a request may take.
+const LONGEST_REQUEST: Duration = Duration::from_secs(15);
+
+/// Everything the page may load comes from here; Radix sets inline styles.
+const CONTENT_SECURITY_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inline'; \
+     img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'none'; object-src 'none'";
+
+/// The whole application.
+pub fn app(state: AppState) -> Router {
+    let (api, document) = openapi::with_routes(routes::all()).split_for_parts();
+    let api = api
+        .merge(openapi::served(document))
+        .fallback(|| async { ApiError::NoRoute })
+        .method_not_allowed_fallback(|| async { ApiError::NoMethod })
+        .layer(CompressionLayer::new())
+        .layer(TimeoutLayer::with_status_code(StatusCode::REQUEST_TIMEOUT, LONGEST_REQUEST))
+        .with_state(state);
+    let header = |name: &'static str, value: &'static str| {
+        SetResponseHeaderLayer::if_not_present(HeaderName::from_static(name), HeaderValue::from_static(value))
+    };
+    Router::new()
+        .nest("/api", api)
+        .fallback(assets::serve)
+        .layer(CatchPanicLayer::custom(|panic: Box<dyn std::any::Any + Send>| {
+            let said = panic.downcast_ref::<String>().cloned().unwrap_or_else(|| "no message".to_owned());
+            tracing::error!(panic = %said, "a request failed");
+            internal().into_response()
+        }))
+        .layer(header("content-security-policy", CONTENT_SECURITY_POLICY))
+        .layer(header("x-content-type-options", "nosniff"))
+        .layer(header("referrer-policy", "no-referrer"))
+        .layer(TraceLayer::new_for_http().make_span_with(|request: &Request<_>| {
+            tracing::info_span!("request", method = %request.method(), path = %request.uri().path())
+        }))
+}

@@ -1,0 +1,68 @@
+//! JSON bodies: size, type, syntax and shape checked, each refusal in words.
+
+use crate::error::ApiError;
+use axum::extract::{FromRequest, Request};
+use axum::http::header;
+use pastry::formula::Fault;
+use serde::de::DeserializeOwned;
+
+/// Largest body taken, bytes.
+pub const LARGEST_BODY: usize = 256 * 1024;
+
+/// A JSON body of the shape of `T`.
+pub struct Body<T>(pub T);
+
+impl<T: DeserializeOwned, S: Send + Sync> FromRequest<S> for Body<T> {
+    type Rejection = ApiError;
+
+    async fn from_request(request: Request, _state: &S) -> Result<Self, ApiError> {
+        let kind = request.headers().get(header::CONTENT_TYPE).and_then(|value| value.to_str().ok());
+        let is_json = kind.is_some_and(|kind| {
+            kind.split(';').next().is_some_and(|kind| kind.trim().eq_ignore_ascii_case("application/json"))
+        });
+        if !is_json {
+            return Err(ApiError::NotJson);
+        }
+        let too_large = || ApiError::TooLarge { limit_kb: LARGEST_BODY / 1024 };
+        let length = request.headers().get(header::CONTENT_LENGTH).and_then(|value| value.to_str().ok());
+        if length.and_then(|text| text.parse::<u64>().ok()).is_some_and(|bytes| bytes > LARGEST_BODY as u64) {
+            return Err(too_large());
+        }
+        let bytes = axum::body::to_bytes(request.into_body(), LARGEST_BODY).await.map_err(|error| {
+            let limit = std::error::Error::source(&error)
+                .is_some_and(|source| source.to_string().contains("length limit"));
+            if limit { too_large() } else { ApiError::BodyLost }
+        })?;
+        parse(&bytes).map(Body)
+    }
+}
+
+/// Reads JSON, naming the field that does not fit.
+///
+/// # Errors
+/// [`ApiError::BrokenJson`] with line and column, or [`ApiError::Faults`] with the path of the field.
+pub fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, ApiError> {
+    let mut deserializer = serde_json::Deserializer::from_slice(bytes);
+    let value = serde_path_to_error::deserialize(&mut deserializer).map_err(|error| {
+        let (path, inner) = (error.path().to_string(), error.inner());
+        if inner.is_data() {
+            let message = inner.to_string();
+            // serde_json ends with " at line 1 column 20": the path says it better.
+            let words = message.rsplit_once(" at line ").map_or(message.as_str(), |(words, _)| words);
+            let field = if path == "." { String::new() } else { path };
+            ApiError::Faults(vec![Fault::new(field, "wrong_value", words)])
+        } else {
+            broken(inner)
+        }
+    })?;
+    deserializer.end().map_err(|error| broken(&error))?;
+    Ok(value)
+}
+
+fn broken(error: &serde_json::Error) -> ApiError {
+    ApiError::BrokenJson(format!(
+        "this is not JSON: it breaks at line {}, column {}; check the commas and quotes there",
+        error.line(),
+        error.column()
+    ))
+}

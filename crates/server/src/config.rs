@@ -1,0 +1,72 @@
+//! The command line.
+
+use clap::{Args, Parser, Subcommand, ValueEnum};
+use std::path::PathBuf;
+
+/// Bright Spoon: formulates creams and says what they will do.
+#[derive(Debug, Parser)]
+#[command(name = "bright-spoon", version, about)]
+pub struct Cli {
+    /// What to do.
+    #[command(subcommand)]
+    pub command: Command,
+}
+
+/// What the program can do.
+#[derive(Debug, Subcommand)]
+pub enum Command {
+    /// Serve the page and the JSON interface on this machine.
+    Serve(Serve),
+    /// Read a formula (JSON, see `schema`) and print what it will do, as the interface would.
+    Predict {
+        /// The file; - reads standard input.
+        file: PathBuf,
+    },
+    /// Print the OpenAPI description of the interface.
+    Openapi,
+    /// Print the JSON Schema of a formula file.
+    Schema,
+}
+
+/// How to serve.
+#[derive(Debug, Clone, Args)]
+pub struct Serve {
+    /// Address to listen on; the default is reachable from this machine only.
+    #[arg(long, default_value = "127.0.0.1")]
+    pub host: std::net::IpAddr,
+    /// Port to listen on; 0 picks a free one.
+    #[arg(long, default_value_t = 4710)]
+    pub port: u16,
+    /// The kitchen's file; made when missing.
+    #[arg(long, conflicts_with = "demo")]
+    pub data: Option<PathBuf>,
+    /// Serve an invented kitchen in a throwaway file; never touches a real one.
+    #[arg(long)]
+    pub demo: bool,
+    /// Form of the log on standard error.
+    #[arg(long, value_enum, default_value_t = LogForm::Text)]
+    pub log: LogForm,
+}
+
+/// Forms of the log.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
+pub enum LogForm {
+    /// Fields as key=value.
+    Text,
+    /// One JSON object per line.
+    Json,
+}
+
+/// Where a kitchen's file is kept when nobody says: the user's data folder.
+///
+/// # Errors
+/// When the machine names no home folder.
+pub fn default_data_file() -> Result<PathBuf, String> {
+    let set = |name: &str| std::env::var_os(name).filter(|value| !value.is_empty()).map(PathBuf::from);
+    set("XDG_DATA_HOME")
+        .or_else(|| set("HOME").map(|home| home.join(".local/share")))
+        .map(|base| base.join("bright-spoon/kitchen.db"))
+        .ok_or_else(|| {
+            "no home folder is known here: say where the kitchen's file is with --data FILE".to_owned()
+        })
+}

@@ -1,0 +1,108 @@
+//! The description of the interface (OpenAPI 3.1) and the JSON Schema of a formula file, both made
+//! from the types themselves.
+
+use crate::app::AppState;
+use axum::routing::get;
+use axum::{Json, Router};
+use serde_json::{Map, Value, json};
+use utoipa::OpenApi;
+use utoipa::openapi::OpenApi as Document;
+use utoipa_axum::router::OpenApiRouter;
+
+/// Where the JSON Schema of a formula is served and what its `$id` says.
+pub const FORMULA_SCHEMA_PATH: &str = "/api/schemas/formula-1.json";
+
+#[derive(OpenApi)]
+#[openapi(
+    info(
+        title = "Bright Spoon",
+        description = "Predicts what a cream will do. Amounts go in as a cook writes them; every number that comes out names its unit, and a percentage its base.",
+        license(name = "MIT")
+    ),
+    tags(
+        (name = "predict", description = "What a formula will do"),
+        (name = "pantry", description = "Ingredients and the kitchen's own weights"),
+        (name = "components", description = "Saved formulas and their revisions"),
+        (name = "kitchen", description = "The kitchen and its habits")
+    )
+)]
+struct Base;
+
+/// Routes under /api together with their description.
+pub fn with_routes(routes: OpenApiRouter<AppState>) -> OpenApiRouter<AppState> {
+    OpenApiRouter::with_openapi(Base::openapi()).nest("/api", OpenApiRouter::new()).merge(routes)
+}
+
+/// The description, without serving it.
+pub fn document() -> Document {
+    prefixed(with_routes(crate::routes::all()).split_for_parts().1)
+}
+
+/// Paths are written below /api by the routes and above it in the description.
+fn prefixed(mut document: Document) -> Document {
+    let paths = std::mem::take(&mut document.paths.paths);
+    document.paths.paths = paths.into_iter().map(|(path, item)| (format!("/api{path}"), item)).collect();
+    document
+}
+
+/// The description as pretty JSON with a final line break: what the repository keeps.
+pub fn pretty() -> String {
+    let mut text = serde_json::to_string_pretty(&document()).expect("a description serialises");
+    text.push('\n');
+    text
+}
+
+/// Routes that serve the description and the schema.
+pub fn served(document: Document) -> Router<AppState> {
+    let document = serde_json::to_value(prefixed(document)).expect("a description serialises");
+    let schema = formula_schema();
+    Router::new()
+        .route("/openapi.json", get(async move || Json(document.clone())))
+        .route("/schemas/formula-1.json", get(async move || Json(schema.clone())))
+}
+
+/// The JSON Schema (2020-12) of a formula file, cut out of the description.
+pub fn formula_schema() -> Value {
+    let description = serde_json::to_value(document()).expect("a description serialises");
+    let all = description["components"]["schemas"].as_object().expect("the description has schemas");
+    let mut definitions = Map::new();
+    let mut wanted = vec!["FormulaDocument".to_owned()];
+    while let Some(name) = wanted.pop() {
+        if definitions.contains_key(&name) {
+            continue;
+        }
+        let schema = moved(&all[&name], &mut wanted);
+        definitions.insert(name, schema);
+    }
+    let Some(Value::Object(mut root)) = definitions.remove("FormulaDocument") else {
+        unreachable!("a document is an object")
+    };
+    // What the text of the type cannot say: the two fields that name the format.
+    root["properties"]["format"]["const"] = json!(pastry::job::document::FORMAT);
+    root["properties"]["version"]["const"] = json!(pastry::job::document::VERSION);
+    root.insert("$schema".into(), json!("https://json-schema.org/draft/2020-12/schema"));
+    root.insert("title".into(), json!("Bright Spoon formula, version 1"));
+    root.insert("$defs".into(), Value::Object(definitions));
+    Value::Object(root)
+}
+
+/// A copy in which references point into `$defs`; what they name is added to `wanted`.
+fn moved(schema: &Value, wanted: &mut Vec<String>) -> Value {
+    match schema {
+        Value::Object(fields) => fields
+            .iter()
+            .map(|(key, value)| match (key.as_str(), value.as_str()) {
+                ("$ref", Some(path)) => {
+                    let name = path.rsplit('/').next().unwrap_or_default().to_owned();
+                    let here = json!(format!("#/$defs/{name}"));
+                    wanted.push(name);
+                    (key.clone(), here)
+                }
+                _ => (key.clone(), moved(value, wanted)),
+            })
+            .collect::<Map<_, _>>()
+            .into(),
+        Value::Array(items) => items.iter().map(|item| moved(item, wanted)).collect(),
+        other => other.clone(),
+    }
+}

@@ -1,0 +1,45 @@
+//! The kitchen: name, room temperature, cups.
+
+use crate::app::AppState;
+use crate::body::Body;
+use crate::error::{ApiError, Problem};
+use axum::Json;
+use axum::extract::State;
+use pastry::formula::Fault;
+use store::kitchen::Kitchen;
+use utoipa_axum::router::OpenApiRouter;
+use utoipa_axum::routes;
+
+/// Longest name of a kitchen, characters.
+const LONGEST_NAME: usize = 80;
+
+/// Routes of this noun.
+pub fn routes() -> OpenApiRouter<AppState> {
+    OpenApiRouter::new().routes(routes!(read_kitchen, save_kitchen))
+}
+
+/// The kitchen.
+#[utoipa::path(get, path = "/kitchen", tag = "kitchen", responses(
+    (status = 200, body = Kitchen, description = "The kitchen")
+))]
+async fn read_kitchen(State(state): State<AppState>) -> Result<Json<Kitchen>, ApiError> {
+    Ok(Json(state.store.kitchen().await?))
+}
+
+/// Saves the kitchen on top of the revision it was read at.
+#[utoipa::path(put, path = "/kitchen", tag = "kitchen", request_body = Kitchen, responses(
+    (status = 200, body = Kitchen, description = "Saved, with its new revision"),
+    (status = 409, body = Problem, content_type = "application/problem+json", description = "Saved in between"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
+))]
+async fn save_kitchen(
+    State(state): State<AppState>,
+    Body(kitchen): Body<Kitchen>,
+) -> Result<Json<Kitchen>, ApiError> {
+    let long = kitchen.name.chars().count();
+    if kitchen.name.trim().is_empty() || long > LONGEST_NAME {
+        let message = format!("a kitchen's name has 1 to {LONGEST_NAME} letters; this has {long}");
+        return Err(ApiError::Faults(vec![Fault::new("name", "bad_name", message)]));
+    }
+    Ok(Json(state.store.save_kitchen(&kitchen).await?))
+}

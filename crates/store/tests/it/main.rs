@@ -1,0 +1,27 @@
+//! The store on a real file.
+
+mod components;
+mod kitchen;
+
+use pastry::job::FormulaDocument;
+use store::Store;
+use tempfile::TempDir;
+
+pub async fn fresh() -> (TempDir, Store) {
+    let dir = tempfile::tempdir().unwrap();
+    let store = Store::open(&dir.path().join("kitchen.db")).await.unwrap();
+    (dir, store)
+}
+
+pub fn document(name: &str, amount: &str) -> FormulaDocument {
+    let text = format!(
+        r#"{{"format":"bright-spoon/formula","version":1,"name":"{name}","family":"ganache",
+            "lines":[{{"ingredient":"dark60","amount":"{amount}"}},{{"ingredient":"cream36","amount":"1 cup"}}],
+            "work":{{"job":{{"kind":"drip"}},"temperature_c":29,"room_temperature_c":21}}}}"#
+    );
+    serde_json::from_str(&text).unwrap()
+}
+
+pub fn noon() -> jiff::Timestamp {
+    "2026-01-05T12:00:00Z".parse().unwrap()
+}
