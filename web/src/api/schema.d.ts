@@ -91,6 +91,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All jobs. */
+        get: operations["list_jobs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kitchen": {
         parameters: {
             query?: never;
@@ -527,6 +544,24 @@ export interface components {
             /** @enum {string} */
             kind: "fill";
         });
+        /** @description A history in which a job is done. */
+        JobHistory: {
+            /** @description Which. */
+            history: components["schemas"]["History"];
+            /** @description In kitchen words. */
+            words: string;
+        };
+        /** @description A job as it usually is. */
+        JobKind: {
+            /** @description Histories in which it is done, the usual one first. */
+            histories: components["schemas"]["JobHistory"][];
+            /** @description The job with its usual geometry. */
+            job: components["schemas"]["Job"];
+            /** @description What is compared with its window. */
+            measured: components["schemas"]["Measured"];
+            /** @description Its verb: drip, coat, mask, fill. */
+            verb: string;
+        };
         /** @description A kitchen and its habits. */
         Kitchen: {
             /** @description Whose cups and spoons it uses. */
@@ -1168,6 +1203,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_jobs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All jobs with their usual geometry */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobKind"][];
                 };
             };
         };

@@ -130,6 +130,16 @@ pub enum Measured {
 }
 
 impl Job {
+    /// Every job with its usual geometry, in the order of the page.
+    pub fn usual() -> [Job; 4] {
+        [
+            Job::Drip(DripGeometry::default()),
+            Job::Coat(CoatGeometry::default()),
+            Job::Mask(MaskGeometry::default()),
+            Job::Fill(FillGeometry::default()),
+        ]
+    }
+
     /// Its verb: "drip".
     pub fn verb(&self) -> &'static str {
         match self {

@@ -2,6 +2,7 @@
 
 pub mod components;
 pub mod health;
+pub mod jobs;
 pub mod kitchen;
 pub mod pantry;
 pub mod predict;
@@ -14,6 +15,7 @@ pub fn all() -> OpenApiRouter<AppState> {
     OpenApiRouter::new()
         .merge(health::routes())
         .merge(predict::routes())
+        .merge(jobs::routes())
         .merge(pantry::routes())
         .merge(kitchen::routes())
         .merge(components::routes())

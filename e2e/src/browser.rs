@@ -1,0 +1,173 @@
+//! Starting and stopping what a test needs.
+
+use crate::page::Ui;
+use fantoccini::wd::Capabilities;
+use fantoccini::{Client, ClientBuilder};
+use hyper_util::client::legacy::connect::HttpConnector;
+use serde_json::json;
+use server::config::{LogForm, Serve};
+use server::serve::{self, Running};
+use std::net::{IpAddr, Ipv4Addr};
+use std::path::PathBuf;
+use std::process::Stdio;
+use std::time::Duration;
+use tempfile::TempDir;
+use tokio::io::{AsyncBufReadExt, BufReader};
+use tokio::process::{Child, Command};
+
+/// Longest a test may take, ChromeDriver's start included.
+const LONGEST: Duration = Duration::from_secs(90);
+
+/// Width and height of the page, CSS pixels.
+#[derive(Debug, Clone, Copy)]
+pub struct Viewport(pub u32, pub u32);
+
+/// A laptop.
+pub const LAPTOP: Viewport = Viewport(1280, 800);
+
+/// Runs `body` on a page of the demo kitchen, then closes everything, whatever happened.
+///
+/// # Panics
+/// When the body panics or takes too long; a picture is kept in the target folder.
+pub async fn ui(name: &str, body: impl AsyncFnOnce(&mut Ui)) {
+    let mut session = Session::start(true, LAPTOP).await;
+    let name = name.to_owned();
+    let outcome = {
+        let ui = &mut session.ui;
+        let guarded = std::panic::AssertUnwindSafe(tokio::time::timeout(LONGEST, body(ui)));
+        futures_catch(guarded).await
+    };
+    if !matches!(outcome, Ok(Ok(()))) {
+        session.picture_of_failure(&name).await;
+    }
+    session.stop().await;
+    match outcome {
+        Ok(Ok(())) => {}
+        Ok(Err(_)) => panic!("{name}: took longer than {} s", LONGEST.as_secs()),
+        Err(panic) => std::panic::resume_unwind(panic),
+    }
+}
+
+/// Catches a panic of a future.
+async fn futures_catch<F: Future>(future: std::panic::AssertUnwindSafe<F>) -> std::thread::Result<F::Output> {
+    let mut future = Box::pin(future.0);
+    std::future::poll_fn(move |context| {
+        let polled = std::panic::catch_unwind(std::panic::AssertUnwindSafe(|| future.as_mut().poll(context)));
+        match polled {
+            Ok(std::task::Poll::Pending) => std::task::Poll::Pending,
+            Ok(std::task::Poll::Ready(value)) => std::task::Poll::Ready(Ok(value)),
+            Err(panic) => std::task::Poll::Ready(Err(panic)),
+        }
+    })
+    .await
+}
+
+/// A server, a driver and a browser.
+pub struct Session {
+    /// The page.
+    pub ui: Ui,
+    driver: Child,
+    _profile: TempDir,
+}
+
+impl Session {
+    /// Starts all three; `demo` fills the kitchen.
+    ///
+    /// # Panics
+    /// When Chromium or ChromeDriver is missing or does not start.
+    pub async fn start(demo: bool, viewport: Viewport) -> Self {
+        let data = tempfile::tempdir().expect("a throwaway folder");
+        let options = Serve {
+            host: IpAddr::V4(Ipv4Addr::LOCALHOST),
+            port: 0,
+            data: (!demo).then(|| data.path().join("kitchen.db")),
+            demo,
+            log: LogForm::Text,
+        };
+        let running: Running = serve::start(&options).await.expect("the server starts");
+        let (driver, port) = start_driver().await;
+        let profile = tempfile::tempdir().expect("a throwaway profile");
+        let client = connect(port, &profile).await;
+        let ui = Ui::new(client, running, data);
+        ui.set_viewport(viewport).await;
+        Session { ui, driver, _profile: profile }
+    }
+
+    async fn picture_of_failure(&self, name: &str) {
+        let folder = PathBuf::from(env!("CARGO_MANIFEST_DIR")).join("../target/ui-failures");
+        let _ = std::fs::create_dir_all(&folder);
+        if let Ok(png) = self.ui.client.screenshot().await {
+            let file = folder.join(format!("{name}.png"));
+            let _ = std::fs::write(&file, png);
+            eprintln!("a picture of the failure is at target/ui-failures/{name}.png");
+        }
+    }
+
+    /// Closes the browser first: only that ends Chromium.
+    pub async fn stop(mut self) {
+        let _ = self.ui.client.clone().close().await;
+        let _ = self.driver.kill().await;
+        self.ui.stop_server().await;
+    }
+}
+
+async fn start_driver() -> (Child, u16) {
+    let mut driver = Command::new("chromedriver")
+        .arg("--port=0")
+        .stdout(Stdio::piped())
+        .stderr(Stdio::null())
+        .kill_on_drop(true)
+        .spawn()
+        .expect("chromedriver starts; `make test` installs it");
+    let mut lines = BufReader::new(driver.stdout.take().expect("its output is ours")).lines();
+    let port = loop {
+        let line =
+            lines.next_line().await.expect("its output reads").expect("it says its port before it ends");
+        if let Some((_, tail)) = line.split_once("successfully on port ") {
+            break tail.trim_end_matches('.').trim().parse().expect("a port is a number");
+        }
+    };
+    // A full pipe would stop the driver.
+    tokio::spawn(async move { while let Ok(Some(_)) = lines.next_line().await {} });
+    (driver, port)
+}
+
+async fn connect(port: u16, profile: &TempDir) -> Client {
+    let flags: Vec<String> = [
+        "--headless=new",
+        "--no-sandbox",
+        "--disable-gpu",
+        "--disable-dev-shm-usage",
+        "--disable-quic",
+        "--no-first-run",
+        "--no-default-browser-check",
+        "--disable-background-networking",
+        "--disable-component-update",
+        "--disable-sync",
+        "--disable-extensions",
+        "--hide-scrollbars",
+        "--force-device-scale-factor=1",
+        "--force-prefers-reduced-motion",
+        "--lang=en-US",
+    ]
+    .into_iter()
+    .map(str::to_owned)
+    .chain([format!("--user-data-dir={}", profile.path().display())])
+    .collect();
+    let mut capabilities = Capabilities::new();
+    capabilities.insert("goog:chromeOptions".into(), json!({ "args": flags }));
+    capabilities.insert("goog:loggingPrefs".into(), json!({ "browser": "ALL" }));
+    let address = format!("http://127.0.0.1:{port}");
+    let mut last = None;
+    for _ in 0..3 {
+        match ClientBuilder::new(HttpConnector::new())
+            .capabilities(capabilities.clone())
+            .connect(&address)
+            .await
+        {
+            Ok(client) => return client,
+            Err(error) => last = Some(error),
+        }
+    }
+    panic!("Chromium does not start: {last:?}");
+}

@@ -1,0 +1,221 @@
+//! The page as a cook meets it: things by their name and role, waiting for what is to be seen.
+
+use crate::browser::Viewport;
+use fantoccini::actions::{InputSource, KeyAction, KeyActions, MouseActions, PointerAction};
+use fantoccini::elements::Element;
+use fantoccini::key::Key;
+use fantoccini::{Client, Locator};
+use serde_json::{Value, json};
+use server::serve::Running;
+use std::time::{Duration, Instant};
+use tempfile::TempDir;
+
+/// How long something may take to show.
+const PATIENCE: Duration = Duration::from_secs(12);
+/// How often it is looked for.
+const GLANCE: Duration = Duration::from_millis(40);
+
+/// The page and what serves it.
+pub struct Ui {
+    /// The browser.
+    pub client: Client,
+    /// Address of the server.
+    pub address: String,
+    server: Option<Running>,
+    data: TempDir,
+}
+
+impl Ui {
+    pub(crate) fn new(client: Client, server: Running, data: TempDir) -> Self {
+        Ui { client, address: format!("http://{}", server.address), server: Some(server), data }
+    }
+
+    /// Folder that holds the kitchen's file when this is not the demo kitchen.
+    pub fn data(&self) -> &std::path::Path {
+        self.data.path()
+    }
+
+    /// Stops the server, as a power cut would.
+    pub async fn stop_server(&mut self) {
+        if let Some(server) = self.server.take() {
+            server.stop().await;
+        }
+    }
+
+    /// Makes the page itself as large as asked: the window has a frame.
+    pub async fn set_viewport(&self, Viewport(width, height): Viewport) {
+        for _ in 0..3 {
+            let inner = self.js("return [innerWidth, innerHeight, outerWidth, outerHeight]").await;
+            let at = |k: usize| inner[k].as_u64().expect("a number of pixels") as u32;
+            if (at(0), at(1)) == (width, height) {
+                return;
+            }
+            let (w, h) = (width + at(2) - at(0), height + at(3) - at(1));
+            self.client.set_window_size(w, h).await.expect("the window resizes");
+        }
+    }
+
+    /// Opens a path of the page.
+    pub async fn open(&self, path: &str) {
+        self.client.goto(&format!("{}{path}", self.address)).await.expect("the page opens");
+    }
+
+    /// Opens a formula of the demo kitchen by its name and waits for its verdict.
+    pub async fn open_formula(&self, name: &str) {
+        self.open("/").await;
+        self.click("//button[.='Open a formula']").await;
+        self.click(&format!("//a[.//span[.='{name}']]")).await;
+        self.wait_for("its name in the title", async || {
+            self.value("//input[@aria-label='Name of the formula']").await == name
+        })
+        .await;
+        self.verdict_that("is there", |_| true).await;
+    }
+
+    /// Runs a script.
+    pub async fn js(&self, script: &str) -> Value {
+        self.client.execute(script, vec![]).await.expect("the script runs")
+    }
+
+    /// Waits until something holds.
+    ///
+    /// # Panics
+    /// When it does not in twelve seconds.
+    pub async fn wait_for(&self, what: &str, holds: impl AsyncFn() -> bool) {
+        let start = Instant::now();
+        while !holds().await {
+            assert!(start.elapsed() < PATIENCE, "waited in vain for {what}");
+            tokio::time::sleep(GLANCE).await;
+        }
+    }
+
+    /// The element at an XPath, once it can be seen.
+    pub async fn find(&self, xpath: &str) -> Element {
+        let start = Instant::now();
+        loop {
+            if let Ok(element) = self.client.find(Locator::XPath(xpath)).await
+                && element.is_displayed().await.unwrap_or(false)
+            {
+                return element;
+            }
+            assert!(start.elapsed() < PATIENCE, "not to be seen: {xpath}");
+            tokio::time::sleep(GLANCE).await;
+        }
+    }
+
+    /// Whether anything is at an XPath.
+    pub async fn has(&self, xpath: &str) -> bool {
+        self.client.find(Locator::XPath(xpath)).await.is_ok()
+    }
+
+    /// Clicks, trying again while the page is still moving.
+    pub async fn click(&self, xpath: &str) {
+        let start = Instant::now();
+        loop {
+            let clicked = self.find(xpath).await.click().await;
+            match clicked {
+                Ok(()) => return,
+                Err(error) => assert!(start.elapsed() < PATIENCE, "cannot click {xpath}: {error}"),
+            }
+            tokio::time::sleep(GLANCE).await;
+        }
+    }
+
+    /// Text at an XPath.
+    pub async fn text(&self, xpath: &str) -> String {
+        self.find(xpath).await.text().await.expect("it has text")
+    }
+
+    /// Value of a field.
+    pub async fn value(&self, xpath: &str) -> String {
+        self.find(xpath).await.prop("value").await.expect("it has a value").unwrap_or_default()
+    }
+
+    /// Types over what a field holds.
+    pub async fn write(&self, xpath: &str, text: &str) {
+        let field = self.find(xpath).await;
+        field.click().await.expect("the field takes the pointer");
+        self.chord(Key::Control, 'a').await;
+        field.send_keys(text).await.expect("the field takes keys");
+    }
+
+    /// The amount field of an ingredient.
+    pub fn amount(name: &str) -> String {
+        format!("//input[@aria-label='Amount of {name}']")
+    }
+
+    /// Presses one key where the focus is.
+    pub async fn press(&self, key: impl Into<char>) {
+        let value = key.into();
+        let keys =
+            KeyActions::new("keys".into()).then(KeyAction::Down { value }).then(KeyAction::Up { value });
+        self.client.perform_actions(keys).await.expect("the key is pressed");
+    }
+
+    /// Presses a key while another is held.
+    pub async fn chord(&self, held: Key, value: char) {
+        let keys = KeyActions::new("keys".into())
+            .then(KeyAction::Down { value: held.into() })
+            .then(KeyAction::Down { value })
+            .then(KeyAction::Up { value })
+            .then(KeyAction::Up { value: held.into() });
+        self.client.perform_actions(keys).await.expect("the keys are pressed");
+    }
+
+    /// Drags the pointer from one place to another, in steps.
+    pub async fn drag(&self, from: (f64, f64), to: (f64, f64)) {
+        let go = |x: f64, y: f64| PointerAction::MoveTo { duration: Some(Duration::from_millis(20)), x, y };
+        let mut mouse = MouseActions::new("mouse".into())
+            .then(go(from.0, from.1))
+            .then(PointerAction::Down { button: fantoccini::actions::MOUSE_BUTTON_LEFT });
+        for k in 1..=8 {
+            let part = f64::from(k) / 8.0;
+            mouse = mouse.then(go(from.0 + part * (to.0 - from.0), from.1 + part * (to.1 - from.1)));
+        }
+        mouse = mouse.then(PointerAction::Up { button: fantoccini::actions::MOUSE_BUTTON_LEFT });
+        self.client.perform_actions(mouse).await.expect("the pointer drags");
+    }
+
+    /// Middle of an element in the page.
+    pub async fn middle(&self, xpath: &str) -> (f64, f64) {
+        let (x, y, w, h) = self.find(xpath).await.rectangle().await.expect("it has a place");
+        (x + w / 2.0, y + h / 2.0)
+    }
+
+    /// Waits for a verdict that holds, and gives it.
+    pub async fn verdict_that(&self, what: &str, holds: impl Fn(&str) -> bool) -> String {
+        let start = Instant::now();
+        loop {
+            let script = "return document.querySelector('[data-testid=verdict]')?.textContent ?? ''";
+            let said = self.js(script).await.as_str().unwrap_or_default().to_owned();
+            if !said.is_empty() && holds(&said) {
+                return said;
+            }
+            assert!(start.elapsed() < PATIENCE, "waited for a verdict that {what}; it says “{said}”");
+            tokio::time::sleep(GLANCE).await;
+        }
+    }
+
+    /// The working temperature that the handle tells a screen reader.
+    pub async fn temperature(&self) -> f64 {
+        let handle = self.find("//*[@role='slider']").await;
+        let now = handle.attr("aria-valuenow").await.expect("it has attributes").expect("it says its value");
+        now.parse().expect("a number")
+    }
+
+    /// Faults that axe-core calls serious or critical, in words.
+    pub async fn serious_faults(&self, axe: &str) -> Vec<String> {
+        self.client.execute(axe, vec![]).await.expect("axe loads");
+        let script = "const done = arguments[arguments.length - 1];
+            axe.run(document, { resultTypes: ['violations'] }).then(
+              (found) => done(found.violations.map((v) => ({ id: v.id, impact: v.impact,
+                 at: v.nodes.map((n) => n.target.join(' ') + ' ' + (n.any[0]?.message ?? '')) }))),
+              (error) => done([{ id: 'axe failed: ' + error, impact: 'critical', at: [] }]))";
+        let found = self.client.execute_async(script, vec![]).await.expect("axe runs");
+        let rows = found.as_array().cloned().unwrap_or_default();
+        rows.iter()
+            .filter(|row| row["impact"] == json!("serious") || row["impact"] == json!("critical"))
+            .map(|row| format!("{} {}", row["id"], row["at"]))
+            .collect()
+    }
+}

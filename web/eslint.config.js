@@ -1,0 +1,17 @@
+import js from '@eslint/js'
+import hooks from 'eslint-plugin-react-hooks'
+import { defineConfig, globalIgnores } from 'eslint/config'
+import tseslint from 'typescript-eslint'
+
+export default defineConfig([
+  globalIgnores(['dist', 'src/api/schema.d.ts']),
+  {
+    files: ['src/**/*.{ts,tsx}'],
+    extends: [js.configs.recommended, tseslint.configs.recommended, hooks.configs.flat.recommended],
+    rules: {
+      '@typescript-eslint/consistent-type-imports': 'error',
+      // Taking a field out of an object names it on the way.
+      '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
+    },
+  },
+])

@@ -1,0 +1,61 @@
+import createClient from 'openapi-fetch'
+import type { components, paths } from './schema'
+
+type Schemas = components['schemas']
+export type FormulaDocument = Schemas['FormulaDocument']
+export type Assessment = Schemas['Assessment']
+export type Point = Schemas['Point']
+export type Job = Schemas['Job']
+export type JobKind = Schemas['JobKind']
+export type Phase = Schemas['Phase']
+export type PhaseShares = Schemas['PhaseShares']
+export type PantryEntry = Schemas['PantryEntry']
+export type OwnWeights = Schemas['OwnWeights']
+export type Kitchen = Schemas['Kitchen']
+export type Component = Schemas['Component']
+export type ComponentSummary = Schemas['ComponentSummary']
+export type RevisionSummary = Schemas['RevisionSummary']
+export type Problem = Schemas['Problem']
+export type Fault = Schemas['Fault']
+export type History = Schemas['History']
+
+export const api = createClient<paths>({ baseUrl: window.location.origin })
+
+/** The server said no, and said why. */
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+}
+
+/** The server did not answer. */
+export class OfflineError extends Error {
+  constructor() {
+    super('The server is not answering.')
+  }
+}
+
+interface Answer<T> {
+  data?: T
+  error?: unknown
+  response: Response
+}
+
+function isProblem(value: unknown): value is Problem {
+  return typeof value === 'object' && value !== null && 'code' in value && 'detail' in value
+}
+
+/** Takes the answer out of a call, or throws what went wrong in a form the page can show. */
+export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
+  let settled: Answer<T>
+  try {
+    settled = await call
+  } catch (cause) {
+    // A fetch that got no answer rejects with a TypeError; an abandoned one must stay abandoned.
+    if (cause instanceof DOMException && cause.name === 'AbortError') throw cause
+    throw new OfflineError()
+  }
+  if (settled.data !== undefined) return settled.data
+  if (isProblem(settled.error)) throw new ProblemError(settled.error)
+  throw new OfflineError()
+}

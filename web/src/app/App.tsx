@@ -1,0 +1,33 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { createBrowserRouter, Navigate } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
+import { BenchPage } from '../features/bench/BenchPage'
+import { StartPage } from '../features/library/StartPage'
+import { Shell } from './Shell'
+
+const client = new QueryClient({
+  // The server is this machine or the next: a browser's idea of being online says nothing about it.
+  defaultOptions: {
+    queries: { networkMode: 'always', refetchOnWindowFocus: false, retry: 1, retryDelay: 1000 },
+    mutations: { networkMode: 'always' },
+  },
+})
+
+const router = createBrowserRouter([
+  {
+    element: <Shell />,
+    children: [
+      { path: '/', element: <StartPage /> },
+      { path: '/bench/:id', element: <BenchPage /> },
+      { path: '*', element: <Navigate to="/" replace /> },
+    ],
+  },
+])
+
+export function App() {
+  return (
+    <QueryClientProvider client={client}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  )
+}

@@ -1,0 +1,160 @@
+import { useRef } from 'react'
+import type { Assessment, Phase } from '../../api/client'
+import { fixed, percent } from '../../lib/format'
+import { useSize } from '../../lib/hooks'
+import { PHASE_WORD, PHASES, phaseFill, stacked } from '../../ui/phases'
+
+interface BalanceProps {
+  answer: Assessment | undefined
+  /** Whether the brackets belong to what is shown. */
+  fresh: boolean
+}
+
+const BAR = 36
+/** Under this a segment names itself above the bar. */
+const ROOM_FOR_LABEL = 104
+const LEAST = 6
+
+/**
+ * What the ganache is made of, per cent of its weight. Brackets: where that share alone would meet
+ * the job; a small triangle marks the share's end, so triangle in bracket is right.
+ */
+export function Balance({ answer, fresh }: BalanceProps) {
+  const frame = useRef<HTMLDivElement>(null)
+  const { width } = useSize(frame)
+  const shares = answer?.totals.phases_of_total_percent
+  const present = PHASES.filter((phase) => shares && shares[phase] > 0.05)
+  const words = shares
+    ? present.map((phase) => `${PHASE_WORD[phase]} ${percent(shares[phase])}`).join(', ')
+    : 'nothing yet'
+  const scale = (width - 2) / 100
+  const segments = (shares ? stacked(shares, 1) : [])
+    .filter(({ phase }) => present.includes(phase))
+    .map(({ phase, start, size }) => ({ phase, from: start, share: size }))
+  const narrow = segments.some((segment) => segment.share * scale < ROOM_FOR_LABEL)
+  const top = narrow ? 20 : 2
+  return (
+    <div ref={frame} className="min-h-[66px]" style={{ minHeight: 66 + (narrow ? 18 : 0) }}>
+      {width > 0 && (
+        <svg
+          width={width}
+          height={top + BAR + 30}
+          role="img"
+          aria-label={`Balance, of total weight: ${words}`}
+        >
+          {segments.map(({ phase, from, share }) => {
+            const w = Math.max(LEAST, share * scale)
+            const x = 1 + Math.min(from * scale, width - 2 - w)
+            return (
+              <g key={phase}>
+                <rect x={x} y={top} width={w} height={BAR} fill={phaseFill(phase)} stroke="var(--ink)" />
+                <SegmentLabel phase={phase} share={share} x={x} w={w} y={top} />
+              </g>
+            )
+          })}
+          <rect
+            x={1}
+            y={top}
+            width={width - 2}
+            height={BAR}
+            rx={4}
+            fill={segments.length > 0 ? 'none' : 'var(--well)'}
+            stroke="var(--ink)"
+            strokeWidth={1.6}
+          />
+          <g opacity={fresh ? 1 : 0.25} className="transition-opacity duration-100">
+            {answer &&
+              segments.map(({ phase, from, share }) => (
+                <Bracket
+                  key={phase}
+                  answer={answer}
+                  phase={phase}
+                  from={from}
+                  share={share}
+                  scale={scale}
+                  y={top + BAR}
+                  width={width}
+                />
+              ))}
+          </g>
+        </svg>
+      )}
+    </div>
+  )
+}
+
+interface SegmentLabelProps {
+  phase: Phase
+  share: number
+  x: number
+  w: number
+  y: number
+}
+
+function SegmentLabel({ phase, share, x, w, y }: SegmentLabelProps) {
+  const text = PHASE_WORD[phase]
+  const figure = percent(share)
+  if (w < ROOM_FOR_LABEL) {
+    return (
+      <text x={x + w / 2} y={y - 6} textAnchor="middle" fontSize={13} fill="var(--ink2)">
+        {text} <tspan fontWeight={680}>{figure}</tspan>
+      </text>
+    )
+  }
+  const light = phase === 'dry' || phase === 'setting'
+  // The label stands on a plain plate of the phase's colour, so the pattern does not run through it.
+  return (
+    <>
+      <rect
+        x={x + 7}
+        y={y + 7}
+        width={text.length * 7.4 + 62}
+        height={BAR - 14}
+        rx={3}
+        fill={`var(--${phase})`}
+      />
+      <text x={x + 12} y={y + BAR / 2 + 5} fontSize={15} fill={light ? '#fff' : 'var(--phase-text)'}>
+        {text} <tspan fontWeight={700}>{figure}</tspan>
+      </text>
+    </>
+  )
+}
+
+interface BracketProps {
+  answer: Assessment
+  phase: Phase
+  from: number
+  share: number
+  scale: number
+  y: number
+  width: number
+}
+
+function Bracket({ answer, phase, from, share, scale, y, width }: BracketProps) {
+  const reach = answer.reach.find((each) => each.phase === phase)
+  if (!reach) return null
+  const off = reach.off_points
+  const colour = off === 0 ? 'var(--ink)' : 'var(--hot)'
+  const x = (percentOfTotal: number) => 1 + Math.min(100, percentOfTotal) * scale
+  const [left, right] = [x(from + reach.from_percent), x(from + reach.to_percent)]
+  const range = `${fixed(reach.from_percent, 0)}–${fixed(reach.to_percent, 0)}`
+  const words = off === 0 ? range : `${range}, ${off < 0 ? 'short' : 'over'} ${fixed(Math.abs(off), 1)}`
+  const tip = x(from + share)
+  const last = left > width - 70
+  return (
+    <g>
+      {tip < width - 4 && <path d={`M${tip - 5} ${y + 8}h10l-5-7z`} fill={colour} />}
+      {!last && <path d={`M${left} ${y + 4}v8H${right}v-8`} fill="none" stroke={colour} strokeWidth={1.6} />}
+      <text
+        x={last ? width - 2 : Math.min((left + right) / 2, width - 60)}
+        y={y + 27}
+        textAnchor={last ? 'end' : 'middle'}
+        fontSize={13}
+        fontWeight={off === 0 ? 450 : 680}
+        fill={off === 0 ? 'var(--ink2)' : 'var(--hot)'}
+      >
+        {words}
+      </text>
+    </g>
+  )
+}

@@ -1,0 +1,254 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { FormulaDocument } from '../../api/client'
+import { OfflineError, ProblemError } from '../../api/client'
+import { isTyping, useSettled } from '../../lib/hooks'
+import { useKitchen } from '../kitchen/queries'
+import { Balance } from './Balance'
+import { benchReducer, fromWire, startState, toWire } from './document'
+import type { BenchDocument } from './document'
+import { dropDraft, keepDraft, same } from './draft'
+import { Figures } from './Figures'
+import { FormulaTable } from './FormulaTable'
+import { JobPanel } from './JobPanel'
+import { pointAt } from './point'
+import { createComponent, saveComponent, usePrediction } from './queries'
+import { SavePanel } from './SavePanel'
+import type { SaveState } from './SavePanel'
+import { Title } from './Title'
+import { Verdict } from './Verdict'
+import { WindowMap } from './WindowMap'
+
+interface BenchProps {
+  /** Key of the component, or "new". */
+  id: string
+  saved: FormulaDocument
+  basedOn: number
+  document: FormulaDocument
+  /** When unsaved work was found again, if it was. */
+  draftFrom: string | null
+}
+
+/** Typing rests this long before a question goes out. */
+const SETTLE_MS = 140
+
+export function Bench({
+  id,
+  saved: savedFirst,
+  basedOn: basedOnFirst,
+  document: first,
+  draftFrom,
+}: BenchProps) {
+  const [state, dispatch] = useReducer(benchReducer, first, (wire) => startState(fromWire(wire)))
+  const [saved, setSaved] = useState(savedFirst)
+  const [basedOn, setBasedOn] = useState(basedOnFirst)
+  const [save, setSave] = useState<SaveState>({ kind: 'idle' })
+  const [restored, setRestored] = useState(draftFrom)
+  const kitchen = useKitchen()
+  const navigate = useNavigate()
+  const client = useQueryClient()
+  const document = state.present
+  const room = kitchen.data?.room_temperature_c ?? document.work.room_temperature_c
+
+  const wire = useMemo(() => toWire(document), [document])
+  const asked = useMemo<FormulaDocument>(
+    () => ({ ...wire, work: { ...wire.work, room_temperature_c: room } }),
+    [wire, room],
+  )
+  const settled = useSettled(asked, SETTLE_MS)
+  const prediction = usePrediction(settled)
+  const answer = wire.lines.length > 0 ? prediction.data : undefined
+  const faults =
+    prediction.error instanceof ProblemError && wire.lines.length > 0
+      ? (prediction.error.problem.errors ?? [])
+      : []
+  // Only the temperature moved: the sweep already knows the answer.
+  const stale = faults.length > 0 || prediction.isPlaceholderData
+  const here = answer ? pointAt(answer, document.work.temperature_c) : undefined
+
+  const edit = useCallback(
+    (change: (document: BenchDocument) => BenchDocument, tag?: string) =>
+      dispatch(tag === undefined ? { type: 'edit', change } : { type: 'edit', change, tag }),
+    [],
+  )
+
+  const dirty = !same(wire, saved)
+  useEffect(() => {
+    if (dirty) keepDraft(id, { document: wire, basedOn, at: new Date().toISOString() })
+    else dropDraft(id)
+  }, [id, wire, basedOn, dirty])
+
+  const saving = useRef(false)
+  const store = useCallback(
+    async (how: { on: number } | { fresh: true }) => {
+      if (saving.current) return
+      saving.current = true
+      setSave({ kind: 'saving' })
+      const document = { ...wire, work: { ...wire.work, room_temperature_c: room } }
+      try {
+        const fresh = 'fresh' in how
+        const kept = fresh ? await createComponent(document) : await saveComponent(id, document, how.on)
+        void client.invalidateQueries({ queryKey: ['components'] })
+        void client.invalidateQueries({ queryKey: ['revisions', id] })
+        setRestored(null)
+        if (fresh) {
+          dropDraft(id)
+          setSave({ kind: 'idle' })
+          await navigate(`/bench/${kept.id}`, { replace: id === 'new' })
+          return
+        }
+        setSaved(wire)
+        setBasedOn(kept.revision)
+        setSave({ kind: 'saved', revision: kept.revision })
+      } catch (error) {
+        if (error instanceof ProblemError && error.problem.status === 409) {
+          setSave({ kind: 'conflict', current: error.problem.current_revision ?? 0 })
+        } else if (error instanceof ProblemError) {
+          setSave({ kind: 'refused', words: error.problem.errors?.[0]?.message ?? error.problem.detail })
+        } else {
+          setSave({
+            kind: 'refused',
+            words:
+              error instanceof OfflineError
+                ? 'the server is not answering. It is kept on this device; save again when it is back.'
+                : 'something went wrong here; try again.',
+          })
+        }
+      } finally {
+        saving.current = false
+      }
+    },
+    [wire, room, id, client, navigate],
+  )
+  const saveNow = useCallback(() => {
+    void store(id === 'new' ? { fresh: true } : { on: basedOn })
+  }, [store, id, basedOn])
+
+  const setTemperature = useCallback(
+    (temperature_c: number) => edit((d) => ({ ...d, work: { ...d.work, temperature_c } }), 'temperature'),
+    [edit],
+  )
+
+  useBenchKeys({
+    undo: () => dispatch({ type: 'undo' }),
+    redo: () => dispatch({ type: 'redo' }),
+    save: saveNow,
+    nudge: (by) => setTemperature(Math.min(45, Math.max(0, document.work.temperature_c + by))),
+  })
+
+  const load = (next: FormulaDocument) => edit(() => fromWire(next))
+
+  return (
+    <div className="tray flex flex-1 flex-col gap-4 px-6 pt-4 pb-5 max-[760px]:px-4">
+      <div className="grid grid-cols-[404px_minmax(0,1fr)] gap-x-8 gap-y-2 max-[1100px]:grid-cols-1">
+        <Title
+          document={document}
+          edit={edit}
+          restored={restored}
+          onThrowAway={() => {
+            dispatch({ type: 'load', document: fromWire(saved) })
+            setBasedOn(basedOnFirst)
+            setRestored(null)
+          }}
+        />
+        <Verdict
+          answer={answer}
+          here={here}
+          faults={faults}
+          empty={document.lines.length === 0}
+          offline={prediction.isError && prediction.error instanceof OfflineError}
+          document={document}
+          edit={edit}
+        />
+      </div>
+      <Balance answer={answer} fresh={!stale} />
+      <div className="grid flex-1 grid-cols-[404px_minmax(0,1fr)] gap-x-8 gap-y-5 max-[1100px]:grid-cols-[372px_minmax(0,1fr)] max-[1100px]:gap-x-6 max-[960px]:grid-cols-1">
+        <section aria-label="Formula" className="flex flex-col gap-4 max-[960px]:order-2">
+          <FormulaTable
+            document={document}
+            answer={answer}
+            faults={faults}
+            edit={edit}
+            settle={() => dispatch({ type: 'settle' })}
+          />
+          <Figures answer={answer} />
+          <SavePanel
+            id={id}
+            name={document.name}
+            basedOn={basedOn}
+            dirty={dirty}
+            state={save}
+            canUndo={state.past.length > 0}
+            canRedo={state.future.length > 0}
+            onUndo={() => dispatch({ type: 'undo' })}
+            onRedo={() => dispatch({ type: 'redo' })}
+            onSave={saveNow}
+            onSaveOnTop={(revision) => void store({ on: revision })}
+            onSaveAsNew={() => void store({ fresh: true })}
+            onLoad={load}
+            onTheirs={(theirs, revision) => {
+              load(theirs)
+              setSaved(theirs)
+              setBasedOn(revision)
+            }}
+            onSettled={() => setSave({ kind: 'idle' })}
+          />
+        </section>
+        <section aria-label="Window map" className="flex min-w-0 flex-col gap-3 max-[960px]:order-1">
+          <WindowMap
+            answer={answer}
+            here={here}
+            temperature={document.work.temperature_c}
+            room={room}
+            stale={faults.length > 0}
+            onTemperature={setTemperature}
+            onSettled={() => dispatch({ type: 'settle' })}
+          />
+          <JobPanel document={document} answer={answer} faults={faults} edit={edit} />
+        </section>
+      </div>
+    </div>
+  )
+}
+
+interface BenchKeys {
+  undo: () => void
+  redo: () => void
+  save: () => void
+  nudge: (by: number) => void
+}
+
+function useBenchKeys(keys: BenchKeys) {
+  const latest = useRef(keys)
+  useEffect(() => {
+    latest.current = keys
+  })
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const { undo, redo, save, nudge } = latest.current
+      const held = event.ctrlKey || event.metaKey
+      const key = event.key.toLowerCase()
+      const act = (run: () => void) => {
+        event.preventDefault()
+        run()
+      }
+      if (held && key === 's') return act(save)
+      if (held && key === 'z') return act(event.shiftKey ? redo : undo)
+      if (held && key === 'y') return act(redo)
+      if (held || event.altKey || isTyping(event.target) || event.defaultPrevented) return
+      const open = window.document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')
+      if (open) return
+      if (key === 's') return act(save)
+      if (key === '/') return act(() => window.document.getElementById('add-ingredient')?.click())
+      const onSelf =
+        event.target instanceof HTMLElement &&
+        event.target.closest('[role="slider"], [role="radiogroup"], [role="group"]')
+      if (onSelf) return
+      if (key === 'arrowleft') return act(() => nudge(-0.5))
+      if (key === 'arrowright') return act(() => nudge(0.5))
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+}

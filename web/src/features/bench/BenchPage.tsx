@@ -1,0 +1,101 @@
+import { useMemo, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import type { Component, FormulaDocument, Kitchen } from '../../api/client'
+import { ProblemError } from '../../api/client'
+import { Button } from '../../ui/Button'
+import { useKitchen } from '../kitchen/queries'
+import { Bench } from './Bench'
+import { readDraft, same } from './draft'
+import { useComponent, useJobs } from './queries'
+
+/** Loads what the address names and puts it on the Bench, with unsaved work on top. */
+export function BenchPage() {
+  const { id = 'new' } = useParams()
+  return id === 'new' ? <NewBench key="new" /> : <SavedBench key={id} id={id} />
+}
+
+function NewBench() {
+  const kitchen = useKitchen()
+  const jobs = useJobs()
+  const drip = jobs.data?.[0]?.job
+  if (kitchen.isError || jobs.isError) {
+    return <NotThere words="The kitchen cannot be read." again={() => void kitchen.refetch()} />
+  }
+  if (!kitchen.data || !drip) return <div className="tray flex-1" aria-busy="true" />
+  return <Opened id="new" basedOn={0} saved={blank(kitchen.data, drip)} />
+}
+
+function SavedBench({ id }: { id: string }) {
+  const component = useComponent(id)
+  const jobs = useJobs()
+  if (component.isError) {
+    const gone = component.error instanceof ProblemError && component.error.problem.status === 404
+    const draft = readDraft(id)
+    if (!gone && draft) return <Opened id={id} basedOn={draft.basedOn} saved={draft.document} />
+    return (
+      <NotThere
+        words={gone ? 'There is no formula at this address.' : component.error.message}
+        again={() => void component.refetch()}
+      />
+    )
+  }
+  if (!component.data || !jobs.data) return <div className="tray flex-1" aria-busy="true" />
+  return <SavedOpened component={component.data} />
+}
+
+function SavedOpened({ component }: { component: Component }) {
+  return <Opened id={component.id} basedOn={component.revision} saved={component.document} />
+}
+
+interface OpenedProps {
+  id: string
+  basedOn: number
+  saved: FormulaDocument
+}
+
+function Opened({ id, basedOn, saved }: OpenedProps) {
+  // What was open at the first look stays: a refetch must not pour over work in hand.
+  const [start] = useState({ id, basedOn, saved })
+  const draft = useMemo(() => {
+    const found = readDraft(start.id)
+    return found && !same(found.document, start.saved) ? found : null
+  }, [start])
+  return (
+    <Bench
+      id={start.id}
+      saved={start.saved}
+      basedOn={draft ? draft.basedOn : start.basedOn}
+      document={draft ? draft.document : start.saved}
+      draftFrom={draft?.at ?? null}
+    />
+  )
+}
+
+function NotThere({ words, again }: { words: string; again: () => void }) {
+  return (
+    <div className="tray flex-1 p-8">
+      <h1 className="text-[30px] text-hot">Nothing to put on the Bench</h1>
+      <p className="mt-2">{words}</p>
+      <div className="mt-4 flex gap-3">
+        <Button look="primary" onClick={again}>
+          Try again
+        </Button>
+        <Link className="inline-flex items-center px-3 font-[640] text-rim underline" to="/">
+          Open what was saved last
+        </Link>
+      </div>
+    </div>
+  )
+}
+
+function blank(kitchen: Kitchen, job: FormulaDocument['work']['job']): FormulaDocument {
+  return {
+    format: 'bright-spoon/formula',
+    version: 1,
+    name: '',
+    family: 'ganache',
+    measures: kitchen.measures,
+    lines: [],
+    work: { job, temperature_c: 29, room_temperature_c: kitchen.room_temperature_c },
+  }
+}

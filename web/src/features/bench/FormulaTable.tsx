@@ -1,0 +1,152 @@
+import { useCallback, useMemo, useRef, useState } from 'react'
+import type { Assessment, Fault, PantryEntry } from '../../api/client'
+import { grams } from '../../lib/format'
+import type { BenchDocument, BenchLine } from './document'
+import { editLine, moveLine, newKey } from './document'
+import { IngredientPicker } from './IngredientPicker'
+import { LineRow } from './LineRow'
+import { usePantry } from './queries'
+import { useReorder } from './useReorder'
+import { WeightSheet } from './WeightSheet'
+
+interface FormulaTableProps {
+  document: BenchDocument
+  answer: Assessment | undefined
+  faults: Fault[]
+  edit: (change: (document: BenchDocument) => BenchDocument, tag?: string) => void
+  settle: () => void
+}
+
+const MEASURES = [
+  ['us', 'US cups'],
+  ['metric', 'metric cups'],
+  ['australian', 'Australian cups'],
+  ['imperial', 'imperial cups'],
+] as const satisfies readonly (readonly [NonNullable<BenchDocument['measures']>, string])[]
+
+export function FormulaTable({ document, answer, faults, edit, settle }: FormulaTableProps) {
+  const pantry = usePantry()
+  const byId = useMemo(
+    () => new Map((pantry.data ?? []).map((entry) => [entry.ingredient, entry])),
+    [pantry.data],
+  )
+  const [weighing, setWeighing] = useState<BenchLine | null>(null)
+  const body = useRef<HTMLUListElement>(null)
+  const reorder = useReorder(body, (key, to) => edit((d) => moveLine(d, key, to)))
+
+  const put = useCallback((line: BenchLine, entry: PantryEntry): BenchLine => {
+    const { density_g_per_ml: _density, piece_g: _piece, ...bare } = line
+    return {
+      ...bare,
+      ingredient: entry.ingredient,
+      ...(entry.own.density_g_per_ml != null && { density_g_per_ml: entry.own.density_g_per_ml }),
+      ...(entry.own.piece_g != null && { piece_g: entry.own.piece_g }),
+    }
+  }, [])
+
+  const add = (entry: PantryEntry) => {
+    const key = newKey()
+    edit((d) => ({ ...d, lines: [...d.lines, put({ key, ingredient: '', amount: '' }, entry)] }))
+    // The new amount is what the cook writes next.
+    window.setTimeout(() => window.document.getElementById(`amount-${key}`)?.focus(), 0)
+  }
+
+  // Answers are matched by place only while they belong to the same ingredients.
+  const answers = answer?.lines
+  const matched =
+    answers?.length === document.lines.length &&
+    document.lines.every((line, at) => answers[at]?.ingredient === line.ingredient)
+  const full = Math.max(1, ...(answers ?? []).map((line) => line.mass_g))
+
+  return (
+    <div>
+      <div
+        aria-hidden="true"
+        className="grid grid-cols-[20px_minmax(0,1fr)_132px_92px_30px] gap-x-2 border-b border-line pb-1 text-[13px] text-ink2"
+      >
+        <span />
+        <span>Ingredient</span>
+        <span className="text-right">Weigh</span>
+        <span>Brings</span>
+      </div>
+      <ul ref={body} aria-label="Ingredients">
+        {document.lines.map((line, at) => (
+          <LineRow
+            key={line.key}
+            line={line}
+            entry={byId.get(line.ingredient)}
+            answer={matched ? answers?.[at] : undefined}
+            full={full}
+            faults={faults.filter((fault) => fault.field.startsWith(`lines.${at}.`))}
+            first={at === 0}
+            last={at === document.lines.length - 1}
+            pantry={pantry.data ?? []}
+            lifted={reorder.lifted === line.key}
+            onGrip={(event) => reorder.grip(event, line.key)}
+            onAmount={(amount) =>
+              edit((d) => editLine(d, line.key, (l) => ({ ...l, amount })), `amount-${line.key}`)
+            }
+            onSettle={settle}
+            onSwap={(entry) => edit((d) => editLine(d, line.key, (l) => put(l, entry)))}
+            onMove={(by) => edit((d) => moveLine(d, line.key, at + by))}
+            onRemove={() => edit((d) => ({ ...d, lines: d.lines.filter((l) => l.key !== line.key) }))}
+            onWeigh={() => setWeighing(line)}
+          />
+        ))}
+      </ul>
+      <div className="flex items-center border-t-2 border-ink pt-2">
+        <b className="flex-1">Makes</b>
+        <span className="w-[132px] text-right text-[18px] font-[700]">
+          {answer && document.lines.length > 0 ? grams(answer.totals.batch_mass_g) : '0'}{' '}
+          <span className="text-[14px] font-[450] text-ink2">g</span>
+        </span>
+        <span className="ml-2 w-[130px] text-[13px] text-ink2">
+          {answer?.totals.chocolate_to_cream != null && (
+            <>chocolate {answer.totals.chocolate_to_cream.toFixed(2)} : 1 cream</>
+          )}
+        </span>
+      </div>
+      <div className="mt-1 flex items-center gap-2">
+        <IngredientPicker
+          id="add-ingredient"
+          pantry={pantry.data ?? []}
+          label="Add an ingredient"
+          onPick={add}
+          className="min-h-9 rounded-[10px] px-2 font-[640] text-rim hover:bg-rim-tint pointer-coarse:min-h-11"
+        >
+          + Add an ingredient
+        </IngredientPicker>
+        <label className="ml-auto text-[13px] text-ink2">
+          <span className="sr-only">Cups and spoons of this formula</span>
+          <select
+            className="rounded-md border border-line bg-enamel px-1 py-1 pointer-coarse:min-h-11"
+            value={document.measures ?? 'us'}
+            onChange={(event) => {
+              const measures = event.target.value as NonNullable<BenchDocument['measures']>
+              edit((d) => ({ ...d, measures }))
+            }}
+          >
+            {MEASURES.map(([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      {pantry.isError && (
+        <p role="alert" className="text-hot">
+          The pantry cannot be read: {pantry.error.message}
+        </p>
+      )}
+      {weighing && (
+        <WeightSheet
+          entry={byId.get(weighing.ingredient)}
+          line={document.lines.find((line) => line.key === weighing.key) ?? weighing}
+          onClose={() => setWeighing(null)}
+          onLine={(change) => edit((d) => editLine(d, weighing.key, change))}
+        />
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,135 @@
+import { Popover } from 'radix-ui'
+import { useId, useMemo, useState } from 'react'
+import type { ReactNode } from 'react'
+import type { PantryEntry } from '../../api/client'
+import { TinyBar } from '../../ui/phases'
+
+interface IngredientPickerProps {
+  id?: string
+  pantry: PantryEntry[]
+  /** What the button does, for those who cannot see where it stands. */
+  label: string
+  onPick: (entry: PantryEntry) => void
+  className: string
+  children: ReactNode
+}
+
+const MOST = 40
+
+/** Entries whose name, or another country's name, has every word typed; names that begin so first. */
+function search(pantry: PantryEntry[], typed: string): PantryEntry[] {
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
+  const first = words[0]
+  const found = pantry.filter((entry) => {
+    const text = `${entry.name} ${entry.also.join(' ')} ${entry.group}`.toLowerCase()
+    return words.every((word) => text.includes(word))
+  })
+  const rank = (entry: PantryEntry) => (first && entry.name.toLowerCase().startsWith(first) ? 0 : 1)
+  return found.sort((a, b) => rank(a) - rank(b)).slice(0, MOST)
+}
+
+/** Picks an ingredient by typing: arrows move, Enter takes, Escape leaves. */
+export function IngredientPicker({ id, pantry, label, onPick, className, children }: IngredientPickerProps) {
+  const [open, setOpen] = useState(false)
+  const [typed, setTyped] = useState('')
+  const [at, setAt] = useState(0)
+  const list = useId()
+  const found = useMemo(() => search(pantry, typed), [pantry, typed])
+  const active = found[Math.min(at, found.length - 1)]
+  const pick = (entry: PantryEntry | undefined) => {
+    if (!entry) return
+    setOpen(false)
+    onPick(entry)
+  }
+  const show = (to: number) => {
+    setAt(to)
+    window.requestAnimationFrame(() =>
+      window.document.getElementById(`${list}-${to}`)?.scrollIntoView({ block: 'nearest' }),
+    )
+  }
+  return (
+    <Popover.Root
+      open={open}
+      onOpenChange={(next) => {
+        setOpen(next)
+        if (next) {
+          setTyped('')
+          setAt(0)
+        }
+      }}
+    >
+      <Popover.Trigger id={id} className={className} aria-label={id ? undefined : label}>
+        {children}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          sideOffset={4}
+          aria-label={label}
+          className="tray z-50 flex max-h-[420px] w-[380px] max-w-[94vw] flex-col gap-2 p-3"
+        >
+          <input
+            role="combobox"
+            aria-label={label}
+            aria-expanded="true"
+            aria-controls={list}
+            aria-activedescendant={active ? `${list}-${Math.min(at, found.length - 1)}` : undefined}
+            autoComplete="off"
+            placeholder="Type a name: dark, heavy cream, honey…"
+            className="min-h-10 rounded-lg border border-line2 bg-enamel px-3"
+            value={typed}
+            onChange={(event) => {
+              setTyped(event.target.value)
+              setAt(0)
+            }}
+            onKeyDown={(event) => {
+              if (event.key === 'ArrowDown') {
+                event.preventDefault()
+                show(Math.min(found.length - 1, at + 1))
+              }
+              if (event.key === 'ArrowUp') {
+                event.preventDefault()
+                show(Math.max(0, at - 1))
+              }
+              if (event.key === 'Enter') {
+                event.preventDefault()
+                pick(active)
+              }
+            }}
+          />
+          <ul
+            id={list}
+            role="listbox"
+            aria-label="Ingredients found"
+            className="min-h-0 flex-1 overflow-y-auto"
+          >
+            {found.map((entry, k) => (
+              <li
+                key={entry.ingredient}
+                id={`${list}-${k}`}
+                role="option"
+                aria-selected={entry === active}
+                onPointerMove={() => setAt(k)}
+                onClick={() => pick(entry)}
+                className={`flex min-h-10 cursor-pointer items-center gap-2 rounded-md px-2 pointer-coarse:min-h-11 ${
+                  entry === active ? 'bg-rim-tint' : ''
+                }`}
+              >
+                <span className="min-w-0 flex-1 leading-tight">
+                  <span className="block truncate">{entry.name}</span>
+                  {entry.also.length > 0 && (
+                    <span className="block truncate text-[13px] text-ink2">{entry.also.join(', ')}</span>
+                  )}
+                </span>
+                <TinyBar shares={entry.phases_percent} full={100} width={80} />
+              </li>
+            ))}
+          </ul>
+          {pantry.length > 0 && found.length === 0 && (
+            <p className="px-2 text-ink2">Nothing in the pantry is called “{typed.trim()}”.</p>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

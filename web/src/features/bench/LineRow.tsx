@@ -1,0 +1,161 @@
+import { DropdownMenu } from 'radix-ui'
+import type { PointerEvent } from 'react'
+import type { Assessment, Fault, PantryEntry } from '../../api/client'
+import { grams } from '../../lib/format'
+import { TinyBar } from '../../ui/phases'
+import type { BenchLine } from './document'
+import { nudged } from './document'
+import { IngredientPicker } from './IngredientPicker'
+
+interface LineRowProps {
+  line: BenchLine
+  entry: PantryEntry | undefined
+  answer: Assessment['lines'][number] | undefined
+  /** Grams that a full tiny bar stands for. */
+  full: number
+  faults: Fault[]
+  first: boolean
+  last: boolean
+  pantry: PantryEntry[]
+  lifted: boolean
+  onGrip: (event: PointerEvent) => void
+  onAmount: (amount: string) => void
+  onSettle: () => void
+  onSwap: (entry: PantryEntry) => void
+  onMove: (by: number) => void
+  onRemove: () => void
+  onWeigh: () => void
+}
+
+const item =
+  'flex min-h-9 cursor-pointer items-center rounded-md px-3 outline-none select-none data-[disabled]:opacity-40 data-[highlighted]:bg-rim-tint pointer-coarse:min-h-11'
+
+export function LineRow(props: LineRowProps) {
+  const { line, entry, answer, full, faults, first, last, pantry, lifted } = props
+  const name = entry?.name ?? answer?.name ?? line.ingredient
+  const fault = faults[0]
+  const step = (by: number) => {
+    const next = nudged(line.amount, by)
+    if (next !== null) props.onAmount(next)
+  }
+  const canStep = nudged(line.amount, 1) !== null
+  const button =
+    'hidden h-9 w-8 shrink-0 rounded-lg border-2 border-rim font-[700] text-rim group-focus-within:inline-block group-hover:inline-block pointer-coarse:h-11 pointer-coarse:w-10'
+  return (
+    <li
+      data-line={line.key}
+      className={`group border-b border-line ${lifted ? 'bg-rim-tint' : 'focus-within:bg-rim-tint'}`}
+      onKeyDown={(event) => {
+        if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+          event.preventDefault()
+          props.onMove(event.key === 'ArrowUp' ? -1 : 1)
+        }
+      }}
+    >
+      <div className="grid min-h-[41px] grid-cols-[20px_minmax(0,1fr)_132px_92px_30px] items-center gap-x-2 pointer-coarse:min-h-12">
+        <span
+          aria-hidden="true"
+          title="Drag to reorder"
+          onPointerDown={props.onGrip}
+          className="flex h-full cursor-grab touch-none items-center justify-center text-ink3"
+        >
+          <svg width="8" height="14" viewBox="0 0 8 14" fill="currentColor">
+            {[1.5, 7, 12.5].map((y) => (
+              <g key={y}>
+                <circle cx="1.5" cy={y} r="1.3" />
+                <circle cx="6.5" cy={y} r="1.3" />
+              </g>
+            ))}
+          </svg>
+        </span>
+        <IngredientPicker
+          pantry={pantry}
+          label={`Swap ${name}`}
+          onPick={props.onSwap}
+          className={`block min-h-9 w-full truncate rounded-md text-left hover:underline ${
+            faults.some((f) => f.field.endsWith('.ingredient')) ? 'text-hot' : ''
+          }`}
+        >
+          {name}
+        </IngredientPicker>
+        <span className="flex items-center justify-end gap-1">
+          {canStep && (
+            <button type="button" className={button} aria-label={`Less ${name}`} onClick={() => step(-1)}>
+              −
+            </button>
+          )}
+          <input
+            id={`amount-${line.key}`}
+            aria-label={`Amount of ${name}`}
+            aria-invalid={fault ? true : undefined}
+            aria-describedby={fault ? `fault-${line.key}` : undefined}
+            autoComplete="off"
+            placeholder="how much"
+            maxLength={60}
+            className={`h-9 w-full min-w-0 rounded-md border bg-transparent px-1.5 text-right text-[17px] font-[660] placeholder:text-[14px] placeholder:font-[450] placeholder:text-ink3 focus:bg-enamel pointer-coarse:h-11 ${
+              fault ? 'border-hot text-hot' : 'border-transparent hover:border-line2 focus:border-line2'
+            }`}
+            value={line.amount}
+            onChange={(event) => props.onAmount(event.target.value)}
+            onFocus={(event) => event.target.select()}
+            onBlur={props.onSettle}
+            onKeyDown={(event) => {
+              if (event.altKey) return
+              if (event.key === 'ArrowUp' || event.key === 'ArrowDown') {
+                event.preventDefault()
+                step((event.key === 'ArrowUp' ? 1 : -1) * (event.shiftKey ? 10 : 1))
+              }
+              if (event.key === 'Enter') event.currentTarget.blur()
+            }}
+          />
+          {canStep && (
+            <button type="button" className={button} aria-label={`More ${name}`} onClick={() => step(1)}>
+              +
+            </button>
+          )}
+        </span>
+        {answer ? <TinyBar shares={answer.phases_g} full={full} width={90} /> : <span />}
+        <DropdownMenu.Root>
+          <DropdownMenu.Trigger
+            aria-label={`More for ${name}`}
+            className="h-9 w-[30px] rounded-md text-[18px] leading-none text-ink2 hover:bg-rim-tint pointer-coarse:h-11"
+          >
+            ⋯
+          </DropdownMenu.Trigger>
+          <DropdownMenu.Portal>
+            <DropdownMenu.Content align="end" className="tray z-50 min-w-52 p-2">
+              <DropdownMenu.Item className={item} disabled={first} onSelect={() => props.onMove(-1)}>
+                Move up
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} disabled={last} onSelect={() => props.onMove(1)}>
+                Move down
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} onSelect={props.onWeigh}>
+                What a cup or piece weighs
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} onSelect={props.onRemove}>
+                Take it out
+              </DropdownMenu.Item>
+            </DropdownMenu.Content>
+          </DropdownMenu.Portal>
+        </DropdownMenu.Root>
+      </div>
+      {fault ? (
+        <p id={`fault-${line.key}`} role="alert" className="pb-2 pl-7 text-[14px] text-hot">
+          {fault.message.charAt(0).toUpperCase() + fault.message.slice(1)}.{' '}
+          {(fault.code === 'no_density' || fault.code === 'no_piece_weight') && (
+            <button type="button" className="font-[640] text-rim underline" onClick={props.onWeigh}>
+              {fault.code === 'no_density' ? 'Give its density' : 'Give the weight of one'}
+            </button>
+          )}
+        </p>
+      ) : (
+        answer?.assumed && (
+          <p className="pb-1.5 pl-7 text-[13px] leading-tight text-ink2">
+            <b className="text-ink">{grams(answer.mass_g)} g</b>: {answer.assumed}
+          </p>
+        )
+      )}
+    </li>
+  )
+}

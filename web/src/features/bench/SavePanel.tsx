@@ -1,0 +1,201 @@
+import { useState } from 'react'
+import type { FormulaDocument } from '../../api/client'
+import { moment } from '../../lib/format'
+import { Button } from '../../ui/Button'
+import { Sheet } from '../../ui/Sheet'
+import { readRevision, useRevisions } from './queries'
+
+export type SaveState =
+  | { kind: 'idle' }
+  | { kind: 'saving' }
+  | { kind: 'saved'; revision: number }
+  | { kind: 'refused'; words: string }
+  | { kind: 'conflict'; current: number }
+
+interface SavePanelProps {
+  id: string
+  name: string
+  basedOn: number
+  dirty: boolean
+  state: SaveState
+  canUndo: boolean
+  canRedo: boolean
+  onUndo: () => void
+  onRedo: () => void
+  onSave: () => void
+  onSaveOnTop: (revision: number) => void
+  onSaveAsNew: () => void
+  onLoad: (document: FormulaDocument) => void
+  /** Puts somebody else's newer version on the Bench, as the one to build on. */
+  onTheirs: (document: FormulaDocument, revision: number) => void
+  onSettled: () => void
+}
+
+/** The strip of tape that says what this is, and the ways to keep it. */
+export function SavePanel(props: SavePanelProps) {
+  const { id, name, basedOn, dirty, state } = props
+  const [history, setHistory] = useState(false)
+  const saved = basedOn > 0
+  const line = dirty
+    ? saved
+      ? `changed since version ${basedOn}`
+      : 'not saved yet'
+    : saved
+      ? `version ${basedOn}, saved`
+      : 'nothing to save yet'
+  return (
+    <div className="flex flex-col gap-2">
+      <div className="tape torn flex items-center justify-between gap-3 px-5 py-2">
+        <span className="min-w-0">
+          <span className="block truncate font-head text-[17px] font-[640]">{name || 'No name yet'}</span>
+          <span role="status" className="block text-[14px] leading-tight font-[560]">
+            {state.kind === 'saving' ? 'saving…' : line}
+          </span>
+        </span>
+        {saved && (
+          <button
+            type="button"
+            className="min-h-9 shrink-0 rounded-md px-2 font-[640] underline"
+            onClick={() => setHistory(true)}
+          >
+            Versions
+          </button>
+        )}
+      </div>
+      <div className="flex gap-2">
+        <Button
+          className="flex-1"
+          look={dirty ? 'primary' : 'plain'}
+          hotkey="S"
+          disabled={state.kind === 'saving'}
+          onClick={props.onSave}
+        >
+          Save version
+        </Button>
+        <Button look="plain" className="px-3" disabled={!props.canUndo} onClick={props.onUndo}>
+          Undo
+        </Button>
+        <Button look="plain" className="px-3" disabled={!props.canRedo} onClick={props.onRedo}>
+          Redo
+        </Button>
+      </div>
+      {state.kind === 'refused' && (
+        <p role="alert" className="text-hot">
+          Not saved: {state.words}
+        </p>
+      )}
+      {saved && (
+        <History id={id} open={history} onOpenChange={setHistory} onLoad={props.onLoad} newest={basedOn} />
+      )}
+      {state.kind === 'conflict' && (
+        <Conflict
+          id={id}
+          current={state.current}
+          basedOn={basedOn}
+          onTheirs={props.onTheirs}
+          onSaveOnTop={() => props.onSaveOnTop(state.current)}
+          onSaveAsNew={props.onSaveAsNew}
+          onClose={props.onSettled}
+        />
+      )}
+    </div>
+  )
+}
+
+interface HistoryProps {
+  id: string
+  open: boolean
+  newest: number
+  onOpenChange: (open: boolean) => void
+  onLoad: (document: FormulaDocument) => void
+}
+
+function History({ id, open, newest, onOpenChange, onLoad }: HistoryProps) {
+  const revisions = useRevisions(id, open)
+  const [failed, setFailed] = useState<string | null>(null)
+  const put = async (revision: number) => {
+    try {
+      const component = await readRevision(id, revision)
+      onLoad(component.document)
+      onOpenChange(false)
+    } catch (error) {
+      setFailed(error instanceof Error ? error.message : 'It cannot be read.')
+    }
+  }
+  return (
+    <Sheet
+      open={open}
+      onOpenChange={onOpenChange}
+      title="Versions"
+      lead="Every save is kept. Putting an old one on the Bench changes nothing until you save it; undo takes it back."
+    >
+      <ul className="min-h-0 overflow-y-auto">
+        {(revisions.data ?? []).map((each) => (
+          <li
+            key={each.revision}
+            className="flex min-h-12 items-center gap-3 border-t border-line first:border-0"
+          >
+            <b className="w-24">Version {each.revision}</b>
+            <span className="min-w-0 flex-1">
+              <span className="block truncate">{each.name}</span>
+              <span className="text-[13px] text-ink2">{moment(each.saved_at)}</span>
+            </span>
+            <Button onClick={() => void put(each.revision)}>
+              {each.revision === newest ? 'Back to this' : 'Put on the Bench'}
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {(failed ?? revisions.error) && (
+        <p role="alert" className="text-hot">
+          {failed ?? revisions.error?.message}
+        </p>
+      )}
+    </Sheet>
+  )
+}
+
+interface ConflictProps {
+  id: string
+  current: number
+  basedOn: number
+  onTheirs: (document: FormulaDocument, revision: number) => void
+  onSaveOnTop: () => void
+  onSaveAsNew: () => void
+  onClose: () => void
+}
+
+/** Two cooks changed the same formula: nothing was written, and the choice is theirs. */
+function Conflict({ id, current, basedOn, onTheirs, onSaveOnTop, onSaveAsNew, onClose }: ConflictProps) {
+  const [failed, setFailed] = useState<string | null>(null)
+  const look = async () => {
+    try {
+      const theirs = await readRevision(id, current)
+      onTheirs(theirs.document, theirs.revision)
+      onClose()
+    } catch (error) {
+      setFailed(error instanceof Error ? error.message : 'It cannot be read.')
+    }
+  }
+  return (
+    <Sheet
+      open
+      onOpenChange={(open) => !open && onClose()}
+      title={`Version ${current} was saved by somebody else`}
+      lead={`You started from version ${basedOn}. Nothing was overwritten; both stay in the history whatever you choose.`}
+    >
+      <div className="flex flex-col gap-2">
+        <Button look="primary" onClick={onSaveOnTop}>
+          Save mine as version {current + 1}
+        </Button>
+        <Button onClick={onSaveAsNew}>Save mine as a new formula</Button>
+        <Button onClick={() => void look()}>Look at theirs; undo brings mine back</Button>
+        {failed && (
+          <p role="alert" className="text-hot">
+            {failed}
+          </p>
+        )}
+      </div>
+    </Sheet>
+  )
+}

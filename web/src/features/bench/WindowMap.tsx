@@ -1,0 +1,538 @@
+import { area, curveMonotoneX, line } from 'd3-shape'
+import { Slider } from 'radix-ui'
+import { memo, useEffect, useMemo, useRef, useState } from 'react'
+import type { Assessment, Point } from '../../api/client'
+import { degrees, give, twoDigits } from '../../lib/format'
+import { isTyping, useSize } from '../../lib/hooks'
+import { mixtureColour } from '../../lib/mixture'
+import { Button } from '../../ui/Button'
+import type { Box, MapScales } from './mapScales'
+import { mapScales, ZONES } from './mapScales'
+import { isGood } from './point'
+import { Spoon } from './Spoon'
+
+interface WindowMapProps {
+  answer: Assessment | undefined
+  here: Point | undefined
+  temperature: number
+  room: number
+  /** The answer is an old one: draw it dotted. */
+  stale: boolean
+  onTemperature: (temperature: number) => void
+  onSettled: () => void
+}
+
+const GUTTER = 112
+const FOOT = 58
+const LEAST_HEIGHT = 330
+
+export function WindowMap({
+  answer,
+  here,
+  temperature,
+  room,
+  stale,
+  onTemperature,
+  onSettled,
+}: WindowMapProps) {
+  const frame = useRef<HTMLDivElement>(null)
+  const { width, height: room_height } = useSize(frame)
+  const [close, setClose] = useState(false)
+  const height = Math.max(LEAST_HEIGHT, room_height)
+  const box: Box = useMemo(
+    () => ({ left: GUTTER, right: Math.max(GUTTER + 100, width - 8), top: 2, bottom: height - FOOT }),
+    [width, height],
+  )
+  // The close look moves by whole degrees, so that a drag does not slide the paper under the pencil.
+  const anchor = close ? Math.round(temperature / 4) * 4 : 0
+  const scales = useMemo(() => mapScales(box, answer, anchor, close), [box, answer, anchor, close])
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key.toLowerCase() === 'z' && !event.ctrlKey && !event.metaKey && !isTyping(event.target)) {
+        setClose((now) => !now)
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+
+  const good = here ? isGood(here) && !stale : false
+  const lineX = scales.x(temperature)
+  const colour = answer ? mixtureColour(answer.totals.cocoa_solids.of_total_percent) : 'var(--line2)'
+  const spoonScale = Math.min(0.74, (box.bottom - box.top) / 400)
+  return (
+    <div ref={frame} className="relative min-h-[330px] flex-1">
+      {width > 0 && (
+        <>
+          <svg width={width} height={height} className="absolute inset-0 block" aria-hidden="true">
+            <MapField box={box} scales={scales} answer={answer} stale={stale} room={room} />
+            <line
+              x1={lineX}
+              x2={lineX}
+              y1={box.top}
+              y2={box.bottom + 14}
+              stroke={good ? 'var(--rim)' : 'var(--hot)'}
+              strokeWidth={2.4}
+            />
+            {here && (
+              <circle
+                cx={lineX}
+                cy={scales.y(here.yield_stress_pa.value)}
+                r={9}
+                fill={colour}
+                stroke="var(--enamel)"
+                strokeWidth={3}
+              />
+            )}
+            {here && (
+              <circle
+                cx={lineX}
+                cy={scales.y(here.yield_stress_pa.value)}
+                r={10.8}
+                fill="none"
+                stroke="var(--ink)"
+                strokeWidth={1.2}
+              />
+            )}
+          </svg>
+          {here && answer && (
+            <div
+              className="pointer-events-none absolute flex items-start"
+              style={{ right: 14, top: 6 }}
+              data-testid="spoon"
+            >
+              <Spoon
+                yieldStress={here.yield_stress_pa.value}
+                viscosity={here.viscosity_pa_s.value}
+                density={1000 * answer.figures.density_g_per_ml.value}
+                colour={colour}
+                width={190 * spoonScale}
+                height={260 * spoonScale}
+              />
+              <div className="mt-16 -ml-3 w-[118px] rounded-md bg-shade/85 px-1.5 py-0.5 text-[14px] leading-snug">
+                <b className="block font-head text-[16px]">{sentenceCase(here.spoon_words)}</b>
+                {twoDigits(here.yield_stress_pa.value)} Pa
+                <br />
+                {twoDigits(here.viscosity_pa_s.value)} Pa·s
+                <br />
+                {give(here.yield_stress_pa.low, here.yield_stress_pa.value, here.yield_stress_pa.high)}
+              </div>
+            </div>
+          )}
+          <TemperatureHandle
+            box={box}
+            scales={scales}
+            temperature={temperature}
+            good={good}
+            says={here ? here.headline : 'no answer yet'}
+            onTemperature={onTemperature}
+            onSettled={onSettled}
+          />
+          <div className="absolute top-2" style={{ left: box.left + 8 }}>
+            <Button
+              look="quiet"
+              hotkey="Z"
+              className="min-h-8 bg-shade/85 px-2 py-0.5 text-[13px]"
+              aria-pressed={close}
+              onClick={() => setClose(!close)}
+            >
+              {close ? 'Whole map' : 'Look closer'}
+            </Button>
+          </div>
+        </>
+      )}
+    </div>
+  )
+}
+
+interface HandleProps {
+  box: Box
+  scales: MapScales
+  temperature: number
+  good: boolean
+  says: string
+  onTemperature: (temperature: number) => void
+  onSettled: () => void
+}
+
+/** The working line's handle. The whole field answers to the pointer; arrows step half a degree. */
+function TemperatureHandle({ box, scales, temperature, good, says, onTemperature, onSettled }: HandleProps) {
+  const [from, to] = scales.temperatures
+  const shown = Math.min(to, Math.max(from, temperature))
+  return (
+    <Slider.Root
+      className="absolute touch-pan-y select-none"
+      style={{
+        left: box.left,
+        width: box.right - box.left,
+        top: box.top,
+        height: box.bottom - box.top + FOOT,
+      }}
+      min={from}
+      max={to}
+      step={0.5}
+      value={[shown]}
+      onValueChange={([next]) => next !== undefined && onTemperature(next)}
+      onValueCommit={onSettled}
+    >
+      <Slider.Track className="absolute inset-0 cursor-ew-resize" />
+      <Slider.Thumb
+        aria-label="Working temperature"
+        aria-valuetext={`${degrees(temperature)}. ${says}`}
+        className="group absolute block w-0 outline-none"
+        style={{ top: box.bottom - box.top + 12 }}
+      >
+        <span className="absolute top-[-10px] left-[-61px] flex h-[48px] w-[122px] cursor-grab items-center justify-center">
+          <span
+            className={`relative flex h-[29px] w-[110px] items-center justify-center gap-1.5 rounded-[7px] text-[16px] font-[700] group-focus-visible:ring-3 group-focus-visible:ring-rim group-focus-visible:ring-offset-2 group-focus-visible:ring-offset-enamel ${
+              good ? 'bg-rim text-rim-text' : 'bg-hot text-hot-text'
+            }`}
+          >
+            <Arrow left />
+            {degrees(temperature)}
+            <Arrow />
+          </span>
+        </span>
+      </Slider.Thumb>
+    </Slider.Root>
+  )
+}
+
+function Arrow({ left = false }: { left?: boolean }) {
+  return (
+    <svg width="7" height="11" viewBox="0 0 7 11" aria-hidden="true">
+      <path
+        d={left ? 'M6 1L1.5 5.5 6 10' : 'M1 1L5.5 5.5 1 10'}
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2"
+      />
+    </svg>
+  )
+}
+
+interface FieldProps {
+  box: Box
+  scales: MapScales
+  answer: Assessment | undefined
+  stale: boolean
+  room: number
+}
+
+/** Everything that does not move with the working line. */
+const MapField = memo(function MapField({ box, scales, answer, stale, room }: FieldProps) {
+  const { x, y, temperatures, pascals } = scales
+  const [from, to] = temperatures
+  const ticks = to - from > 20 ? [0, 5, 10, 15, 20, 25, 30, 35, 40, 45] : range(from, to)
+  const points = answer?.sweep.filter((p) => p.temperature_c >= from && p.temperature_c <= to) ?? []
+  const curve = line<Point>()
+    .x((p) => x(p.temperature_c))
+    .y((p) => y(p.yield_stress_pa.value))
+    .curve(curveMonotoneX)
+  const band = area<Point>()
+    .x((p) => x(p.temperature_c))
+    .y0((p) => y(p.yield_stress_pa.low))
+    .y1((p) => y(p.yield_stress_pa.high))
+    .curve(curveMonotoneX)
+  const opening = area<Point>()
+    .x((p) => x(p.temperature_c))
+    .y0((p) => y(p.window_pa[0] ?? 0))
+    .y1((p) => y(p.window_pa[1] ?? 0))
+    .curve(curveMonotoneX)
+  const hasWindow = points.every((p) => p.outcome !== 'no_window')
+  const verb = answer?.job.kind
+  return (
+    <g>
+      <clipPath id="map-field">
+        <rect x={box.left} y={box.top} width={box.right - box.left} height={box.bottom - box.top} rx={6} />
+      </clipPath>
+      <rect
+        x={box.left}
+        y={box.top}
+        width={box.right - box.left}
+        height={box.bottom - box.top}
+        rx={6}
+        fill="var(--shade)"
+      />
+      <g clipPath="url(#map-field)">
+        {points.length > 0 && hasWindow && (
+          <>
+            <path d={opening(points) ?? ''} fill="var(--lit)" />
+            <path d={opening(points) ?? ''} fill="none" stroke="var(--rim)" strokeWidth={2.6} />
+          </>
+        )}
+        {ticks.map((t) => (
+          <line
+            key={t}
+            x1={x(t)}
+            x2={x(t)}
+            y1={box.top}
+            y2={box.bottom}
+            stroke="var(--line2)"
+            strokeOpacity={0.35}
+          />
+        ))}
+        {ZONES.filter((zone) => zone.from > pascals[0] && zone.from < pascals[1]).map((zone) => (
+          <line
+            key={zone.word}
+            x1={box.left}
+            x2={box.right}
+            y1={y(zone.from)}
+            y2={y(zone.from)}
+            stroke="var(--line2)"
+            strokeDasharray="1.5 4"
+          />
+        ))}
+        {points.length > 0 && (
+          <>
+            <path d={band(points) ?? ''} fill="var(--rim)" opacity={0.17} />
+            {answer?.curves.map((other) => (
+              <OtherCurve key={other.history} answer={answer} other={other} scales={scales} />
+            ))}
+            <path
+              d={curve(points) ?? ''}
+              fill="none"
+              stroke="var(--ink)"
+              strokeWidth={3.6}
+              strokeDasharray={stale ? '2 6' : undefined}
+              strokeLinecap="round"
+            />
+          </>
+        )}
+      </g>
+      {answer && points.length > 0 && <CurveNames answer={answer} scales={scales} box={box} />}
+      {verb && hasWindow && points.length > 0 && (
+        <OpeningName verb={verb} points={points} scales={scales} box={box} />
+      )}
+      <ZoneWords scales={scales} box={box} />
+      {ticks.map((t) => (
+        <g key={t}>
+          <line x1={x(t)} x2={x(t)} y1={box.bottom} y2={box.bottom + 6} stroke="var(--ink2)" />
+          <text
+            x={Math.min(x(t), box.right - 6)}
+            y={box.bottom + 22}
+            textAnchor="middle"
+            fontSize={14}
+            fill="var(--ink2)"
+          >
+            {t === to ? `${t} °C` : t}
+          </text>
+        </g>
+      ))}
+      {answer?.spans
+        .filter((span) => span.to_c >= from && span.from_c <= to)
+        .map((span) => (
+          <rect
+            key={span.from_c}
+            x={x(Math.max(from, span.from_c))}
+            y={box.bottom - 3}
+            width={Math.max(2, x(Math.min(to, span.to_c)) - x(Math.max(from, span.from_c)))}
+            height={8}
+            rx={2}
+            fill="var(--rim)"
+          />
+        ))}
+      {answer && !stale && <Crossings answer={answer} scales={scales} box={box} />}
+      {room >= from && room <= to && (
+        <g>
+          <path d={`M${x(room)} ${box.bottom + 1}l-5 9h10z`} fill="var(--ink2)" />
+          <text x={x(room)} y={box.bottom + 38} textAnchor="middle" fontSize={13} fill="var(--ink2)">
+            room
+          </text>
+        </g>
+      )}
+    </g>
+  )
+})
+
+function OtherCurve({
+  answer,
+  other,
+  scales,
+}: {
+  answer: Assessment
+  other: Assessment['curves'][number]
+  scales: MapScales
+}) {
+  const [from, to] = scales.temperatures
+  const points = other.yield_stress_pa
+    .map((pa, k) => [k * answer.sweep_step_k, pa] as [number, number])
+    .filter(([t]) => t >= from && t <= to)
+  const path = line<[number, number]>()
+    .x(([t]) => scales.x(t))
+    .y(([, pa]) => scales.y(pa))
+    .curve(curveMonotoneX)
+  return (
+    <path
+      d={path(points) ?? ''}
+      fill="none"
+      stroke="var(--ink2)"
+      strokeWidth={1.6}
+      strokeDasharray="1.5 5"
+      strokeLinecap="round"
+    />
+  )
+}
+
+/** Names stand on the curves, where the field is empty. */
+function CurveNames({ answer, scales, box }: { answer: Assessment; scales: MapScales; box: Box }) {
+  const [from, to] = scales.temperatures
+  const at = from + (to - from) * 0.2
+  const k = Math.round(at / answer.sweep_step_k)
+  const own = answer.sweep[k]
+  if (!own) return null
+  const names = [
+    { words: 'this formula', pa: own.yield_stress_pa.value, strong: true },
+    ...answer.curves.map((curve) => ({
+      words: curve.words,
+      pa: curve.yield_stress_pa[k] ?? 0,
+      strong: false,
+    })),
+  ]
+    .map((name) => ({ ...name, y: scales.y(name.pa) }))
+    .sort((a, b) => a.y - b.y)
+  let last = -Infinity
+  return names.map((name) => {
+    // The highest name stands above its curve, the others below theirs, never on one another.
+    const wanted = name === names[0] ? name.y - 9 : name.y + 19
+    const y = Math.max(wanted, last + 17, box.top + 44)
+    last = y
+    return (
+      <text
+        key={name.words}
+        x={scales.x(at) + 4}
+        y={y}
+        fontSize={14}
+        fontWeight={name.strong ? 700 : 450}
+        fill={name.strong ? 'var(--ink)' : 'var(--ink2)'}
+      >
+        {name.words}
+      </text>
+    )
+  })
+}
+
+/** The job's name inside its opening, at the foot of the left edge, where the curve is not. */
+function OpeningName({
+  verb,
+  points,
+  scales,
+  box,
+}: {
+  verb: string
+  points: Point[]
+  scales: MapScales
+  box: Box
+}) {
+  const first = points[1] ?? points[0]
+  if (!first) return null
+  const [low, high] = [scales.y(first.window_pa[0] ?? 1), scales.y(first.window_pa[1] ?? 1)]
+  const y = Math.min(box.bottom - 8, Math.max(box.top + 60, (low + high) / 2 + 5))
+  return (
+    <text x={box.left + 12} y={y} fontSize={16} fontWeight={720} fill="var(--rim)" className="dim-lit">
+      {verb}
+    </text>
+  )
+}
+
+function ZoneWords({ scales, box }: { scales: MapScales; box: Box }) {
+  const { y, pascals } = scales
+  return ZONES.map((zone, k) => {
+    const next = ZONES[k + 1]?.from ?? pascals[1]
+    const [low, high] = [Math.max(zone.from, pascals[0]), Math.min(next, pascals[1])]
+    if (high <= low) return null
+    const [bottom, top] = [y(low), y(high)]
+    if (bottom - top < 18) return null
+    const middle = (bottom + top) / 2
+    const both = bottom - top > 34
+    return (
+      <g key={zone.word}>
+        {zone.from > pascals[0] && (
+          <line
+            x1={box.left - GUTTER + 4}
+            x2={box.left}
+            y1={bottom}
+            y2={bottom}
+            stroke="var(--line2)"
+            strokeDasharray="1.5 4"
+          />
+        )}
+        <text
+          x={box.left - GUTTER + 6}
+          y={both ? middle : middle + 6}
+          fontSize={17}
+          fontWeight={680}
+          fill="var(--ink)"
+          style={{ fontFamily: 'var(--font-head)' }}
+        >
+          {zone.word}
+        </text>
+        {both && (
+          <text x={box.left - GUTTER + 6} y={middle + 16} fontSize={12.5} fill="var(--ink2)">
+            {zone.says}
+          </text>
+        )}
+      </g>
+    )
+  })
+}
+
+/** Where the curve enters and leaves the opening: a ring on it, a flag with the degrees. */
+function Crossings({ answer, scales, box }: { answer: Assessment; scales: MapScales; box: Box }) {
+  const { x, y, temperatures } = scales
+  const edges = answer.spans.flatMap((span) => [span.from_c, span.to_c]).filter((t) => t > 0.01 && t < 44.99)
+  return edges
+    .filter((t) => t >= temperatures[0] && t <= temperatures[1])
+    .map((t) => {
+      const pa = between(answer, t)
+      const [cx, cy] = [x(t), y(pa)]
+      const flagX = Math.min(box.right - 70, cx + 16)
+      const below = cy < box.top + 60
+      const flagY = below ? cy + 14 : cy - 36
+      return (
+        <g key={t}>
+          <path d={`M${cx} ${cy}L${flagX + 4} ${flagY + 12}`} stroke="var(--ink)" />
+          <circle cx={cx} cy={cy} r={5.5} fill="var(--enamel)" stroke="var(--ink)" strokeWidth={2.6} />
+          <rect
+            x={flagX}
+            y={flagY}
+            width={66}
+            height={24}
+            rx={5}
+            fill="var(--lit)"
+            stroke="var(--ink)"
+            strokeWidth={1.4}
+          />
+          <text
+            x={flagX + 33}
+            y={flagY + 17}
+            textAnchor="middle"
+            fontSize={14}
+            fontWeight={700}
+            fill="var(--ink)"
+          >
+            {degrees(t)}
+          </text>
+        </g>
+      )
+    })
+}
+
+/** Where the drawn curve passes at a temperature between two of its points. */
+function between(answer: Assessment, t: number): number {
+  const k = Math.min(answer.sweep.length - 2, Math.floor(t / answer.sweep_step_k))
+  const [a, b] = [answer.sweep[k], answer.sweep[k + 1]]
+  if (!a || !b) return 1
+  const part = (t - a.temperature_c) / answer.sweep_step_k
+  const [low, high] = [a.yield_stress_pa.value, b.yield_stress_pa.value]
+  return low * Math.pow(high / low, part)
+}
+
+function range(from: number, to: number): number[] {
+  return Array.from({ length: Math.round(to - from) + 1 }, (_, k) => from + k)
+}
+
+function sentenceCase(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1)
+}

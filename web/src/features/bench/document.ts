@@ -1,0 +1,113 @@
+import type { FormulaDocument } from '../../api/client'
+
+/** A line on the Bench: the wire's line with a key that outlives reordering. */
+export type BenchLine = FormulaDocument['lines'][number] & { key: string }
+
+export type BenchDocument = Omit<FormulaDocument, 'lines' | 'name'> & { name: string; lines: BenchLine[] }
+
+export interface BenchState {
+  past: BenchDocument[]
+  present: BenchDocument
+  future: BenchDocument[]
+  /** Edits with the same tag in a row are one step back. */
+  tag: string | null
+}
+
+export type BenchAction =
+  | { type: 'edit'; change: (document: BenchDocument) => BenchDocument; tag?: string }
+  | { type: 'settle' }
+  | { type: 'undo' }
+  | { type: 'redo' }
+  | { type: 'load'; document: BenchDocument }
+
+const MOST_STEPS = 200
+
+export function startState(document: BenchDocument): BenchState {
+  return { past: [], present: document, future: [], tag: null }
+}
+
+/** Undo and redo over whole documents; a run of edits to one field is one step. */
+export function benchReducer(state: BenchState, action: BenchAction): BenchState {
+  switch (action.type) {
+    case 'edit': {
+      const present = action.change(state.present)
+      if (present === state.present) return state
+      const tag = action.tag ?? null
+      if (tag !== null && tag === state.tag) return { ...state, present, future: [] }
+      const past = [...state.past, state.present].slice(-MOST_STEPS)
+      return { past, present, future: [], tag }
+    }
+    case 'settle':
+      return state.tag === null ? state : { ...state, tag: null }
+    case 'undo': {
+      const before = state.past.at(-1)
+      if (!before) return state
+      return {
+        past: state.past.slice(0, -1),
+        present: before,
+        future: [state.present, ...state.future],
+        tag: null,
+      }
+    }
+    case 'redo': {
+      const [next, ...future] = state.future
+      if (!next) return state
+      return { past: [...state.past, state.present], present: next, future, tag: null }
+    }
+    case 'load':
+      return startState(action.document)
+  }
+}
+
+let lastKey = 0
+
+/** A key for a new line. */
+export function newKey(): string {
+  lastKey += 1
+  return `line-${lastKey}`
+}
+
+export function fromWire(document: FormulaDocument): BenchDocument {
+  return {
+    ...document,
+    name: document.name ?? '',
+    lines: document.lines.map((line) => ({ ...line, key: newKey() })),
+  }
+}
+
+export function toWire(document: BenchDocument): FormulaDocument {
+  return {
+    ...document,
+    lines: document.lines.map((line) => {
+      const { key: _key, ...wire } = line
+      return wire
+    }),
+  }
+}
+
+export function editLine(
+  document: BenchDocument,
+  key: string,
+  change: (line: BenchLine) => BenchLine,
+): BenchDocument {
+  return { ...document, lines: document.lines.map((line) => (line.key === key ? change(line) : line)) }
+}
+
+/** Moves a line to another place. */
+export function moveLine(document: BenchDocument, key: string, to: number): BenchDocument {
+  const from = document.lines.findIndex((line) => line.key === key)
+  const line = document.lines[from]
+  if (!line || to < 0 || to >= document.lines.length || to === from) return document
+  const lines = document.lines.filter((other) => other.key !== key)
+  lines.splice(to, 0, line)
+  return { ...document, lines }
+}
+
+/** The same amount, a step more or less, when it is written in grams or millilitres; else none. */
+export function nudged(amount: string, by: number): string | null {
+  const match = /^\s*(\d+(?:[.,]\d+)?)\s*(g|ml)?\s*$/i.exec(amount)
+  if (!match?.[1]) return null
+  const value = Math.max(0, Number(match[1].replace(',', '.')) + by)
+  const text = Number.isInteger(value) ? String(value) : value.toFixed(1)
+  return `${text} ${match[2] ?? 'g'}`
+}

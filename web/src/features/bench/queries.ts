@@ -1,0 +1,71 @@
+import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { answer, api, OfflineError, ProblemError } from '../../api/client'
+import type { FormulaDocument } from '../../api/client'
+
+/** What a formula will do. The last answer stays while the next is on its way. */
+export function usePrediction(document: FormulaDocument) {
+  const body = JSON.stringify(document)
+  return useQuery({
+    queryKey: ['predict', body],
+    queryFn: ({ signal }) => answer(api.POST('/api/predict', { body: document, signal })),
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+    enabled: document.lines.length > 0,
+    retry: (_count, error) => error instanceof OfflineError,
+    retryDelay: 1500,
+  })
+}
+
+export function useJobs() {
+  return useQuery({
+    queryKey: ['jobs'],
+    queryFn: () => answer(api.GET('/api/jobs')),
+    staleTime: Infinity,
+  })
+}
+
+export function usePantry() {
+  return useQuery({
+    queryKey: ['pantry'],
+    queryFn: () => answer(api.GET('/api/pantry')),
+    staleTime: 5 * 60_000,
+  })
+}
+
+export function useComponent(id: string) {
+  return useQuery({
+    queryKey: ['component', id],
+    queryFn: () => answer(api.GET('/api/components/{id}', { params: { path: { id } } })),
+    retry: (_count, error) => !(error instanceof ProblemError),
+    // Changes of others are told at saving, not poured over work in hand.
+    staleTime: Infinity,
+    gcTime: 0,
+  })
+}
+
+export function useRevisions(id: string, enabled: boolean) {
+  return useQuery({
+    queryKey: ['revisions', id],
+    queryFn: () => answer(api.GET('/api/components/{id}/revisions', { params: { path: { id } } })),
+    enabled,
+    staleTime: 0,
+  })
+}
+
+export function readRevision(id: string, revision: number) {
+  return answer(api.GET('/api/components/{id}/revisions/{revision}', { params: { path: { id, revision } } }))
+}
+
+export function createComponent(document: FormulaDocument) {
+  return answer(api.POST('/api/components', { body: document }))
+}
+
+export function saveComponent(id: string, document: FormulaDocument, basedOn: number) {
+  return answer(
+    api.PUT('/api/components/{id}', {
+      params: { path: { id } },
+      body: { document, based_on_revision: basedOn },
+    }),
+  )
+}

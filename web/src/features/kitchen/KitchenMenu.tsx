@@ -1,0 +1,72 @@
+import { Popover } from 'radix-ui'
+import { useState } from 'react'
+import type { Kitchen } from '../../api/client'
+import { degrees } from '../../lib/format'
+import { NumberField } from '../../ui/NumberField'
+import { useKitchen, useSaveKitchen } from './queries'
+
+const MEASURES = [
+  ['us', 'US cups (237 ml)'],
+  ['metric', 'metric cups (250 ml)'],
+  ['australian', 'Australian (250 ml, 20 ml spoon)'],
+  ['imperial', 'imperial cups (284 ml)'],
+] as const satisfies readonly (readonly [Kitchen['measures'], string])[]
+
+/** Room temperature in the rail; opens to change it and the kitchen's cups. */
+export function KitchenMenu() {
+  const kitchen = useKitchen()
+  const save = useSaveKitchen()
+  const [failed, setFailed] = useState<string | null>(null)
+  if (!kitchen.data) return null
+  const now = kitchen.data
+  const change = (next: Partial<Kitchen>) =>
+    save.mutate(
+      { ...now, ...next },
+      { onError: (error) => setFailed(error.message), onSuccess: () => setFailed(null) },
+    )
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="min-h-9 rounded-lg px-2 hover:bg-rim-tint pointer-coarse:min-h-11">
+        Room <b>{degrees(now.room_temperature_c)}</b>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={6}
+          align="end"
+          aria-label="The kitchen"
+          className="tray z-50 flex w-80 flex-col gap-4 p-5"
+        >
+          <h2 className="text-[19px]">{now.name}</h2>
+          <NumberField
+            label="Room"
+            unit="°C"
+            value={now.room_temperature_c}
+            min={0}
+            max={45}
+            step={0.5}
+            onCommit={(room_temperature_c) => change({ room_temperature_c })}
+          />
+          <label className="flex flex-col gap-1">
+            <span className="text-[13px] text-ink2">Cups and spoons of new formulas</span>
+            <select
+              className="min-h-9 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
+              value={now.measures}
+              onChange={(event) => change({ measures: event.target.value as Kitchen['measures'] })}
+            >
+              {MEASURES.map(([key, words]) => (
+                <option key={key} value={key}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
+          {failed && (
+            <p role="alert" className="text-hot">
+              Not saved: {failed}
+            </p>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

@@ -1,0 +1,41 @@
+import { Link, Navigate } from 'react-router'
+import { Button } from '../../ui/Button'
+import { useComponents } from './queries'
+
+/** Opens what was saved last; an empty kitchen gets a clean spoon. */
+export function StartPage() {
+  const components = useComponents()
+  if (components.isPending) return <div className="tray flex-1" aria-busy="true" />
+  if (components.isError) {
+    return (
+      <div className="tray flex-1 p-8">
+        <h1 className="text-[30px] text-hot">The kitchen’s file cannot be read</h1>
+        <p className="mt-2">{components.error.message} Check that the server runs, then try again.</p>
+        <Button className="mt-4" look="primary" onClick={() => void components.refetch()}>
+          Try again
+        </Button>
+      </div>
+    )
+  }
+  const newest = components.data.reduce<(typeof components.data)[number] | undefined>(
+    (best, each) => (!best || each.saved_at > best.saved_at ? each : best),
+    undefined,
+  )
+  if (newest) return <Navigate to={`/bench/${newest.id}`} replace />
+  return (
+    <div className="tray flex-1 p-8">
+      <svg width="260" height="90" viewBox="0 0 260 90" aria-hidden="true">
+        <path d="M20 50C40 84 92 82 108 46" fill="var(--spoon)" stroke="var(--ink)" strokeWidth="1.6" />
+        <path d="M20 50L108 46Q150 30 240 6" fill="none" stroke="var(--rim)" strokeWidth="3.4" />
+      </svg>
+      <h1 className="mt-2 text-[30px]">Empty spoon</h1>
+      <p className="mt-1 text-ink2">Write your first ganache and see what it will do.</p>
+      <Link
+        to="/bench/new"
+        className="mt-4 inline-flex min-h-11 items-center rounded-[10px] border-2 border-rim bg-rim px-5 font-[640] text-rim-text"
+      >
+        Start a ganache
+      </Link>
+    </div>
+  )
+}

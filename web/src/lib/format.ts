@@ -1,0 +1,55 @@
+/** The only place where numbers become text. */
+
+/** Two significant digits, thousands with a comma. */
+export function twoDigits(value: number): string {
+  if (!Number.isFinite(value) || value <= 0) return '0'
+  const rounded = Number(value.toPrecision(2))
+  if (rounded >= 10) return rounded.toLocaleString('en', { maximumFractionDigits: 0 })
+  const decimals = Math.max(0, 1 - Math.floor(Math.log10(rounded)))
+  return rounded.toFixed(decimals)
+}
+
+/** Grams as a cook reads a scale: whole above 10, a tenth below. */
+export function grams(value: number): string {
+  return value >= 10 || value === 0
+    ? value.toLocaleString('en', { maximumFractionDigits: 0 })
+    : value.toLocaleString('en', { maximumFractionDigits: 1 })
+}
+
+export function degrees(value: number): string {
+  return `${value.toFixed(1)} °C`
+}
+
+export function percent(value: number, decimals = 1): string {
+  return `${value.toFixed(decimals)} %`
+}
+
+export function fixed(value: number, decimals: number): string {
+  return value.toFixed(decimals)
+}
+
+/** "± a third": how wide a 90 % band is, in words. */
+export function give(low: number, value: number, high: number): string {
+  if (value <= 0) return ''
+  const factor = Math.sqrt(high / Math.max(low, 1e-12))
+  if (factor < 1.12) return '± a tenth'
+  if (factor < 1.3) return '± a fifth'
+  if (factor < 1.45) return '± a third'
+  if (factor < 1.75) return '± a half'
+  return `×÷ ${factor.toFixed(1)}`
+}
+
+/** "Tue 24 Nov, 07:42" in the cook's own time. */
+export function moment(iso: string): string {
+  const date = new Date(iso)
+  const day = date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
+  const time = date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  return `${day}, ${time}`
+}
+
+export function clock(date: Date): { day: string; time: string } {
+  return {
+    day: date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }),
+    time: date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
+  }
+}

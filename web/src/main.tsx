@@ -1,0 +1,18 @@
+import '@fontsource-variable/atkinson-hyperlegible-next/wght.css'
+import '@fontsource-variable/bricolage-grotesque/wght.css'
+import './ui/base.css'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { App } from './app/App'
+import { applyTheme, storedTheme } from './lib/theme'
+
+applyTheme(storedTheme())
+
+const root = document.getElementById('root')
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <App />
+    </StrictMode>,
+  )
+}

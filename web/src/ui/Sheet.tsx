@@ -1,0 +1,32 @@
+import { Dialog } from 'radix-ui'
+import type { ReactNode } from 'react'
+
+interface SheetProps {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  title: string
+  /** One sentence under the title. */
+  lead?: ReactNode
+  children: ReactNode
+}
+
+/** A smaller tray laid on the tray. */
+export function Sheet({ open, onOpenChange, title, lead, children }: SheetProps) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-bench/80" />
+        <Dialog.Content
+          {...(lead ? {} : { 'aria-describedby': undefined })}
+          className="tray fixed top-1/2 left-1/2 z-50 flex max-h-[88vh] w-[min(620px,94vw)] -translate-x-1/2 -translate-y-1/2 flex-col gap-4 overflow-hidden p-6"
+        >
+          <div>
+            <Dialog.Title className="font-head text-[23px] leading-tight">{title}</Dialog.Title>
+            {lead && <Dialog.Description className="mt-1 text-ink2">{lead}</Dialog.Description>}
+          </div>
+          {children}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
