@@ -28,7 +28,7 @@ export function Shell() {
         </div>
       </header>
       <ServerNotice />
-      <main className="flex flex-1 flex-col p-[14px]">
+      <main className="flex flex-1 flex-col px-[14px] pt-[14px] pb-[10px]">
         <Outlet />
       </main>
     </div>

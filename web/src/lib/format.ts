@@ -28,17 +28,6 @@ export function fixed(value: number, decimals: number): string {
   return value.toFixed(decimals)
 }
 
-/** "± a third": how wide a 90 % band is, in words. */
-export function give(low: number, value: number, high: number): string {
-  if (value <= 0) return ''
-  const factor = Math.sqrt(high / Math.max(low, 1e-12))
-  if (factor < 1.12) return '± a tenth'
-  if (factor < 1.3) return '± a fifth'
-  if (factor < 1.45) return '± a third'
-  if (factor < 1.75) return '± a half'
-  return `×÷ ${factor.toFixed(1)}`
-}
-
 /** "Tue 24 Nov, 07:42" in the cook's own time. */
 export function moment(iso: string): string {
   const date = new Date(iso)

@@ -13,9 +13,14 @@ export function mixtureColour(cocoaSolidsPercent: number): string {
     if (at >= cocoaSolidsPercent) {
       const part = at === lowAt ? 0 : (cocoaSolidsPercent - lowAt) / (at - lowAt)
       const mix = low.map((value, k) => Math.round(value + part * ((colour[k] ?? value) - value)))
-      return `rgb(${mix.join(' ')})`
+      return lifted(`rgb(${mix.join(' ')})`)
     }
     ;[lowAt, low] = [at, colour]
   }
-  return `rgb(${low.join(' ')})`
+  return lifted(`rgb(${low.join(' ')})`)
+}
+
+/** In the dim theme dark mixtures are lifted, so that they stand out from the field. */
+function lifted(colour: string): string {
+  return `color-mix(in oklab, ${colour}, white var(--mixture-lift))`
 }

@@ -169,8 +169,7 @@ pub fn detail(job: &Job, judged: &Judged) -> String {
             two_digits(judged.window[1])
         ),
         (Job::Mask(_) | Job::Fill(_), Outcome::Inside) => format!(
-            "It gives way at {value} Pa, anywhere from {}; the window is {} to {}.",
-            band(),
+            "It gives way at {value} Pa; the window is {} to {}.",
             two_digits(judged.window[0]),
             two_digits(judged.window[1])
         ),

@@ -34,11 +34,11 @@ export function Balance({ answer, fresh }: BalanceProps) {
   const narrow = segments.some((segment) => segment.share * scale < ROOM_FOR_LABEL)
   const top = narrow ? 20 : 2
   return (
-    <div ref={frame} className="min-h-[66px]" style={{ minHeight: 66 + (narrow ? 18 : 0) }}>
+    <div ref={frame} className="min-h-[70px]" style={{ minHeight: 70 + (narrow ? 18 : 0) }}>
       {width > 0 && (
         <svg
           width={width}
-          height={top + BAR + 30}
+          height={top + BAR + 34}
           role="img"
           aria-label={`Balance, of total weight: ${words}`}
         >
@@ -64,23 +64,21 @@ export function Balance({ answer, fresh }: BalanceProps) {
           />
           <g opacity={fresh ? 1 : 0.25} className="transition-opacity duration-100">
             {answer &&
-              segments.map(({ phase, from, share }) => (
-                <Bracket
-                  key={phase}
-                  answer={answer}
-                  phase={phase}
-                  from={from}
-                  share={share}
-                  scale={scale}
-                  y={top + BAR}
-                  width={width}
-                />
+              labels(answer, segments, scale, width).map((label, k) => (
+                <Bracket key={label.phase} label={label} y={top + BAR} low={k % 2 === 1} width={width} />
               ))}
           </g>
         </svg>
       )}
     </div>
   )
+}
+
+interface Segment {
+  phase: Phase
+  /** Where it starts and how much it is, per cent of total. */
+  from: number
+  share: number
 }
 
 interface SegmentLabelProps {
@@ -120,35 +118,62 @@ function SegmentLabel({ phase, share, x, w, y }: SegmentLabelProps) {
   )
 }
 
-interface BracketProps {
-  answer: Assessment
+interface Label {
   phase: Phase
-  from: number
-  share: number
-  scale: number
-  y: number
-  width: number
+  words: string
+  /** Middle of the text. */
+  x: number
+  off: number
+  left: number
+  right: number
+  tip: number
 }
 
-function Bracket({ answer, phase, from, share, scale, y, width }: BracketProps) {
-  const reach = answer.reach.find((each) => each.phase === phase)
-  if (!reach) return null
-  const off = reach.off_points
-  const colour = off === 0 ? 'var(--ink)' : 'var(--hot)'
+/** About how wide a character of the small print is. */
+const CHARACTER = 7.7
+
+/** Brackets with their words, pushed apart from the right so that none stands on another. */
+function labels(answer: Assessment, segments: Segment[], scale: number, width: number): Label[] {
   const x = (percentOfTotal: number) => 1 + Math.min(100, percentOfTotal) * scale
-  const [left, right] = [x(from + reach.from_percent), x(from + reach.to_percent)]
-  const range = `${fixed(reach.from_percent, 0)}–${fixed(reach.to_percent, 0)}`
-  const words = off === 0 ? range : `${range}, ${off < 0 ? 'short' : 'over'} ${fixed(Math.abs(off), 1)}`
-  const tip = x(from + share)
-  const last = left > width - 70
+  const made = segments.flatMap(({ phase, from, share }): Label[] => {
+    const reach = answer.reach.find((each) => each.phase === phase)
+    if (!reach) return []
+    const off = reach.off_points
+    const range = `${fixed(reach.from_percent, 0)}–${fixed(reach.to_percent, 0)}`
+    const words = off === 0 ? range : `${range}, ${off < 0 ? 'short' : 'over'} ${fixed(Math.abs(off), 1)}`
+    const [left, right] = [x(from + reach.from_percent), x(from + reach.to_percent)]
+    return [{ phase, words, x: (left + right) / 2, off, left, right, tip: x(from + share) }]
+  })
+  let limit = width - 2
+  for (const label of made.toReversed()) {
+    const half = (label.words.length * CHARACTER) / 2
+    label.x = Math.max(half, Math.min(label.x, limit - half))
+    limit = label.x - half - 12
+  }
+  return made
+}
+
+function Bracket({ label, y, low, width }: { label: Label; y: number; low: boolean; width: number }) {
+  const { left, right, tip, off, words } = label
+  const colour = off === 0 ? 'var(--ink)' : 'var(--hot)'
+  // The last share ends at 100 whatever it is: figures only.
+  const last = tip > width - 4
+  const foot = y + (low ? 14 : 10)
   return (
     <g>
-      {tip < width - 4 && <path d={`M${tip - 5} ${y + 8}h10l-5-7z`} fill={colour} />}
-      {!last && <path d={`M${left} ${y + 4}v8H${right}v-8`} fill="none" stroke={colour} strokeWidth={1.6} />}
+      {!last && <path d={`M${tip - 5} ${y + 8}h10l-5-7z`} fill={colour} />}
+      {!last && (
+        <path
+          d={`M${left} ${y + 3}V${foot}H${right}V${y + 3}`}
+          fill="none"
+          stroke={colour}
+          strokeWidth={1.6}
+        />
+      )}
       <text
-        x={last ? width - 2 : Math.min((left + right) / 2, width - 60)}
-        y={y + 27}
-        textAnchor={last ? 'end' : 'middle'}
+        x={label.x}
+        y={y + 29}
+        textAnchor="middle"
         fontSize={13}
         fontWeight={off === 0 ? 450 : 680}
         fill={off === 0 ? 'var(--ink2)' : 'var(--hot)'}

@@ -140,8 +140,8 @@ export function Bench({
   const load = (next: FormulaDocument) => edit(() => fromWire(next))
 
   return (
-    <div className="tray flex flex-1 flex-col gap-4 px-6 pt-4 pb-5 max-[760px]:px-4">
-      <div className="grid grid-cols-[404px_minmax(0,1fr)] gap-x-8 gap-y-2 max-[1100px]:grid-cols-1">
+    <div className="tray flex flex-1 flex-col gap-2 px-6 pt-3 pb-3.5 max-[760px]:px-4">
+      <div className="grid grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-2 max-[1100px]:grid-cols-[372px_minmax(0,1fr)] max-[960px]:grid-cols-1">
         <Title
           document={document}
           edit={edit}
@@ -163,8 +163,8 @@ export function Bench({
         />
       </div>
       <Balance answer={answer} fresh={!stale} />
-      <div className="grid flex-1 grid-cols-[404px_minmax(0,1fr)] gap-x-8 gap-y-5 max-[1100px]:grid-cols-[372px_minmax(0,1fr)] max-[1100px]:gap-x-6 max-[960px]:grid-cols-1">
-        <section aria-label="Formula" className="flex flex-col gap-4 max-[960px]:order-2">
+      <div className="grid flex-1 grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-5 max-[1100px]:grid-cols-[372px_minmax(0,1fr)] max-[1100px]:gap-x-6 max-[960px]:grid-cols-1">
+        <section aria-label="Formula" className="flex flex-col gap-2 max-[960px]:order-2">
           <FormulaTable
             document={document}
             answer={answer}

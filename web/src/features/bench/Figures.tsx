@@ -9,7 +9,7 @@ export function Figures({ answer }: { answer: Assessment | undefined }) {
   const cells: [string, string, string][] = [
     ['water activity', aw ? fixed(aw.value, 2) : 'too dry', '± 0.02'],
     [
-      'Brix of its syrup',
+      'syrup Brix',
       `${fixed(figures.brix.value, 0)} °Bx`,
       `± ${fixed((figures.brix.high - figures.brix.low) / 2, 0)}`,
     ],
@@ -21,7 +21,7 @@ export function Figures({ answer }: { answer: Assessment | undefined }) {
     ],
   ]
   return (
-    <div className="flex flex-col gap-2">
+    <div className="flex flex-col gap-1">
       <dl className="grid grid-cols-4 gap-2">
         {cells.map(([name, value, band]) => (
           <div key={name}>

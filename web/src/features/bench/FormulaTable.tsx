@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useRef, useState } from 'react'
 import type { Assessment, Fault, PantryEntry } from '../../api/client'
-import { grams } from '../../lib/format'
+import { fixed, grams } from '../../lib/format'
 import type { BenchDocument, BenchLine } from './document'
 import { editLine, moveLine, newKey } from './document'
 import { IngredientPicker } from './IngredientPicker'
@@ -62,7 +62,7 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
     <div>
       <div
         aria-hidden="true"
-        className="grid grid-cols-[20px_minmax(0,1fr)_132px_92px_30px] gap-x-2 border-b border-line pb-1 text-[13px] text-ink2"
+        className="grid grid-cols-[14px_minmax(0,1fr)_124px_80px_24px] gap-x-1.5 border-b border-line pb-1 text-[13px] text-ink2"
       >
         <span />
         <span>Ingredient</span>
@@ -94,19 +94,19 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
           />
         ))}
       </ul>
-      <div className="flex items-center border-t-2 border-ink pt-2">
+      <div className="flex items-center border-t-2 border-ink pt-1.5">
         <b className="flex-1">Makes</b>
-        <span className="w-[132px] text-right text-[18px] font-[700]">
+        <span className="text-right text-[18px] whitespace-nowrap font-[700]">
           {answer && document.lines.length > 0 ? grams(answer.totals.batch_mass_g) : '0'}{' '}
           <span className="text-[14px] font-[450] text-ink2">g</span>
         </span>
-        <span className="ml-2 w-[130px] text-[13px] text-ink2">
+        <span className="ml-1.5 w-[110px] text-[13px] leading-tight text-ink2">
           {answer?.totals.chocolate_to_cream != null && (
-            <>chocolate {answer.totals.chocolate_to_cream.toFixed(2)} : 1 cream</>
+            <>{fixed(answer.totals.chocolate_to_cream, 2)} chocolate to 1 cream</>
           )}
         </span>
       </div>
-      <div className="mt-1 flex items-center gap-2">
+      <div className="flex items-center gap-2">
         <IngredientPicker
           id="add-ingredient"
           pantry={pantry.data ?? []}

@@ -106,9 +106,9 @@ function Geometry({ document, faults, edit }: Omit<JobPanelProps, 'answer'>) {
           {field(job, 'thickness_mm', 'Thickness of the filling', 'mm', [0.1, 2000, 1])}
           <span>in a cake</span>
           {field(job, 'diameter_mm', 'Diameter of the cake', 'mm', [0.1, 2000, 10])}
-          <span>wide under</span>
+          <span>wide, under</span>
           {field(job, 'load_above_g', 'Load above', 'g', [0, 1000000, 100])}
-          <span>, crumb tears at</span>
+          <span>whose crumb tears at</span>
           {field(job, 'crumb_strength_pa', 'Strength of the crumb', 'Pa', [1, 1000000, 100])}
         </>
       )

@@ -40,7 +40,7 @@ export function LineRow(props: LineRowProps) {
   }
   const canStep = nudged(line.amount, 1) !== null
   const button =
-    'hidden h-9 w-8 shrink-0 rounded-lg border-2 border-rim font-[700] text-rim group-focus-within:inline-block group-hover:inline-block pointer-coarse:h-11 pointer-coarse:w-10'
+    'hidden h-8 w-7 shrink-0 rounded-lg border-2 border-rim font-[700] text-rim group-focus-within:inline-block group-hover:inline-block pointer-coarse:h-11 pointer-coarse:w-10'
   return (
     <li
       data-line={line.key}
@@ -52,7 +52,7 @@ export function LineRow(props: LineRowProps) {
         }
       }}
     >
-      <div className="grid min-h-[41px] grid-cols-[20px_minmax(0,1fr)_132px_92px_30px] items-center gap-x-2 pointer-coarse:min-h-12">
+      <div className="grid min-h-[37px] grid-cols-[14px_minmax(0,1fr)_124px_80px_24px] items-center gap-x-1.5 pointer-coarse:min-h-12">
         <span
           aria-hidden="true"
           title="Drag to reorder"
@@ -72,11 +72,11 @@ export function LineRow(props: LineRowProps) {
           pantry={pantry}
           label={`Swap ${name}`}
           onPick={props.onSwap}
-          className={`block min-h-9 w-full truncate rounded-md text-left hover:underline ${
+          className={`block min-h-9 w-full rounded-md py-0.5 text-left leading-[1.15] hover:underline ${
             faults.some((f) => f.field.endsWith('.ingredient')) ? 'text-hot' : ''
           }`}
         >
-          {name}
+          {name.replaceAll(' %', '\u00a0%')}
         </IngredientPicker>
         <span className="flex items-center justify-end gap-1">
           {canStep && (
@@ -92,7 +92,7 @@ export function LineRow(props: LineRowProps) {
             autoComplete="off"
             placeholder="how much"
             maxLength={60}
-            className={`h-9 w-full min-w-0 rounded-md border bg-transparent px-1.5 text-right text-[17px] font-[660] placeholder:text-[14px] placeholder:font-[450] placeholder:text-ink3 focus:bg-enamel pointer-coarse:h-11 ${
+            className={`h-8 w-full min-w-0 rounded-md border bg-transparent px-1.5 text-right text-[17px] font-[660] placeholder:text-[14px] placeholder:font-[450] placeholder:text-ink3 focus:bg-enamel pointer-coarse:h-11 ${
               fault ? 'border-hot text-hot' : 'border-transparent hover:border-line2 focus:border-line2'
             }`}
             value={line.amount}
@@ -114,11 +114,11 @@ export function LineRow(props: LineRowProps) {
             </button>
           )}
         </span>
-        {answer ? <TinyBar shares={answer.phases_g} full={full} width={90} /> : <span />}
+        {answer ? <TinyBar shares={answer.phases_g} full={full} width={80} /> : <span />}
         <DropdownMenu.Root>
           <DropdownMenu.Trigger
             aria-label={`More for ${name}`}
-            className="h-9 w-[30px] rounded-md text-[18px] leading-none text-ink2 hover:bg-rim-tint pointer-coarse:h-11"
+            className="h-8 w-6 rounded-md text-[18px] leading-none text-ink2 hover:bg-rim-tint pointer-coarse:h-11"
           >
             ⋯
           </DropdownMenu.Trigger>
@@ -141,7 +141,7 @@ export function LineRow(props: LineRowProps) {
         </DropdownMenu.Root>
       </div>
       {fault ? (
-        <p id={`fault-${line.key}`} role="alert" className="pb-2 pl-7 text-[14px] text-hot">
+        <p id={`fault-${line.key}`} role="alert" className="pb-1.5 pl-5 text-[14px] text-hot">
           {fault.message.charAt(0).toUpperCase() + fault.message.slice(1)}.{' '}
           {(fault.code === 'no_density' || fault.code === 'no_piece_weight') && (
             <button type="button" className="font-[640] text-rim underline" onClick={props.onWeigh}>
@@ -151,7 +151,7 @@ export function LineRow(props: LineRowProps) {
         </p>
       ) : (
         answer?.assumed && (
-          <p className="pb-1.5 pl-7 text-[13px] leading-tight text-ink2">
+          <p className="-mt-0.5 pb-1 pl-5 text-[13px] leading-tight text-ink2">
             <b className="text-ink">{grams(answer.mass_g)} g</b>: {answer.assumed}
           </p>
         )

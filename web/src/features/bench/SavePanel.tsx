@@ -44,8 +44,8 @@ export function SavePanel(props: SavePanelProps) {
       ? `version ${basedOn}, saved`
       : 'nothing to save yet'
   return (
-    <div className="flex flex-col gap-2">
-      <div className="tape torn flex items-center justify-between gap-3 px-5 py-2">
+    <div className="mt-auto flex flex-col gap-2">
+      <div className="tape torn flex items-center justify-between gap-3 px-5 py-1.5">
         <span className="min-w-0">
           <span className="block truncate font-head text-[17px] font-[640]">{name || 'No name yet'}</span>
           <span role="status" className="block text-[14px] leading-tight font-[560]">

@@ -21,7 +21,7 @@ export const Spoon = memo(function Spoon({
 }: SpoonProps) {
   const shapes = spoonShapes(yieldStress, viscosity, density)
   return (
-    <svg width={width} height={height} viewBox="0 0 190 260" aria-hidden="true" className="overflow-visible">
+    <svg width={width} height={height} viewBox="0 0 190 260" aria-hidden="true" className="overflow-hidden">
       <line x1={0} x2={190} y1={shapes.ground} y2={shapes.ground} stroke="var(--line2)" strokeWidth={1.4} />
       <g fill={colour} className="transition-[d] duration-200">
         {shapes.mass.map((d, k) => (

@@ -18,8 +18,12 @@ interface VerdictProps {
 /** The sentence that answers the question, then its numbers; beside it the job. */
 export function Verdict({ answer, here, faults, empty, offline, document, edit }: VerdictProps) {
   return (
-    <div className="flex min-w-0 items-start justify-between gap-4 max-[760px]:flex-col max-[760px]:gap-2">
-      <div role="status" aria-live="polite" className="min-w-0">
+    <div className="grid min-w-0 grid-cols-[minmax(0,1fr)_auto] items-start gap-x-4 max-[760px]:grid-cols-1 max-[760px]:gap-y-2">
+      <div
+        role="status"
+        aria-live="polite"
+        className="col-span-2 col-start-1 row-start-1 min-w-0 max-[760px]:col-span-1"
+      >
         <Sentence answer={answer} here={here} faults={faults} empty={empty} offline={offline} />
       </div>
       <JobSwitch document={document} edit={edit} />
@@ -28,7 +32,9 @@ export function Verdict({ answer, here, faults, empty, offline, document, edit }
 }
 
 function Sentence({ answer, here, faults, empty, offline }: Omit<VerdictProps, 'document' | 'edit'>) {
-  const big = 'text-[29px] leading-[1.15]'
+  // The job switch stands to the right of the sentence; its numbers run under both.
+  const big =
+    'flex min-h-[38px] items-center pr-[252px] text-[29px] leading-[1.1] max-[1100px]:pr-[212px] max-[1100px]:text-[24px] max-[760px]:pr-0'
   if (empty) {
     return (
       <>
@@ -99,13 +105,13 @@ function JobSwitch({ document, edit }: Pick<VerdictProps, 'document' | 'edit'>) 
           return { ...d, work: { ...work, job } }
         })
       }}
-      className="flex shrink-0 overflow-hidden rounded-[9px] border border-line2"
+      className="col-start-2 row-start-1 flex shrink-0 overflow-hidden rounded-[9px] border border-line2 max-[760px]:col-start-1 max-[760px]:row-start-2 max-[760px]:justify-self-start"
     >
       {(jobs.data ?? []).map((each) => (
         <ToggleGroup.Item
           key={each.verb}
           value={each.job.kind}
-          className="min-h-9 border-l border-line2 px-4 text-ink2 first:border-0 hover:bg-rim-tint focus-visible:relative focus-visible:outline-offset-[-3px] data-[state=on]:bg-ink data-[state=on]:font-[640] data-[state=on]:text-enamel pointer-coarse:min-h-11"
+          className="min-h-9 border-l border-line2 px-4 text-ink2 first:border-0 max-[1100px]:px-3 hover:bg-rim-tint focus-visible:relative focus-visible:outline-offset-[-3px] data-[state=on]:bg-ink data-[state=on]:font-[640] data-[state=on]:text-enamel pointer-coarse:min-h-11"
         >
           {each.verb}
         </ToggleGroup.Item>

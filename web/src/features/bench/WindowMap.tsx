@@ -2,7 +2,7 @@ import { area, curveMonotoneX, line } from 'd3-shape'
 import { Slider } from 'radix-ui'
 import { memo, useEffect, useMemo, useRef, useState } from 'react'
 import type { Assessment, Point } from '../../api/client'
-import { degrees, give, twoDigits } from '../../lib/format'
+import { degrees, twoDigits } from '../../lib/format'
 import { isTyping, useSize } from '../../lib/hooks'
 import { mixtureColour } from '../../lib/mixture'
 import { Button } from '../../ui/Button'
@@ -25,6 +25,17 @@ interface WindowMapProps {
 const GUTTER = 112
 const FOOT = 58
 const LEAST_HEIGHT = 330
+/** Words on the field keep a rim of its colour, so that a line under them does not strike them out. */
+const halo = {
+  stroke: 'var(--shade)',
+  strokeWidth: 5,
+  strokeLinejoin: 'round',
+  paintOrder: 'stroke',
+} as const
+/** The corner where the spoon stands with its words. */
+const SPOON_CORNER = { width: 270, height: 205 }
+/** Ticks this near to the handle's middle hide under it. */
+const UNDER_HANDLE = 74
 
 export function WindowMap({
   answer,
@@ -60,13 +71,15 @@ export function WindowMap({
   const good = here ? isGood(here) && !stale : false
   const lineX = scales.x(temperature)
   const colour = answer ? mixtureColour(answer.totals.cocoa_solids.of_total_percent) : 'var(--line2)'
+  const corner = spoonCorner(answer, scales, box)
   const spoonScale = Math.min(0.74, (box.bottom - box.top) / 400)
   return (
-    <div ref={frame} className="relative min-h-[330px] flex-1">
+    <div ref={frame} className="relative min-h-[330px] flex-1 max-[960px]:min-h-[440px]">
       {width > 0 && (
         <>
           <svg width={width} height={height} className="absolute inset-0 block" aria-hidden="true">
             <MapField box={box} scales={scales} answer={answer} stale={stale} room={room} />
+            <TickWords box={box} scales={scales} hidden={lineX} />
             <line
               x1={lineX}
               x2={lineX}
@@ -99,7 +112,11 @@ export function WindowMap({
           {here && answer && (
             <div
               className="pointer-events-none absolute flex items-start"
-              style={{ right: 14, top: 6 }}
+              style={
+                corner === 'upper right'
+                  ? { right: 14, top: 6 }
+                  : { left: box.left + 14, top: box.bottom - 260 * spoonScale + 8 }
+              }
               data-testid="spoon"
             >
               <Spoon
@@ -110,13 +127,13 @@ export function WindowMap({
                 width={190 * spoonScale}
                 height={260 * spoonScale}
               />
-              <div className="mt-16 -ml-3 w-[118px] rounded-md bg-shade/85 px-1.5 py-0.5 text-[14px] leading-snug">
-                <b className="block font-head text-[16px]">{sentenceCase(here.spoon_words)}</b>
-                {twoDigits(here.yield_stress_pa.value)} Pa
+              <div className="mt-14 -ml-3 w-[126px] rounded-md bg-shade/85 px-1.5 py-0.5 text-[13px] leading-snug">
+                <b className="block font-head text-[16px] leading-tight">{sentenceCase(here.spoon_words)}</b>
+                {twoDigits(here.yield_stress_pa.value)} Pa, {twoDigits(here.yield_stress_pa.low)} to{' '}
+                {twoDigits(here.yield_stress_pa.high)}
                 <br />
-                {twoDigits(here.viscosity_pa_s.value)} Pa·s
-                <br />
-                {give(here.yield_stress_pa.low, here.yield_stress_pa.value, here.yield_stress_pa.high)}
+                {twoDigits(here.viscosity_pa_s.value)} Pa·s, {twoDigits(here.viscosity_pa_s.low)} to{' '}
+                {twoDigits(here.viscosity_pa_s.high)}
               </div>
             </div>
           )}
@@ -144,6 +161,21 @@ export function WindowMap({
       )}
     </div>
   )
+}
+
+/** The spoon stands in the upper right, which cooling curves leave empty; else in the lower left. */
+function spoonCorner(
+  answer: Assessment | undefined,
+  scales: MapScales,
+  box: Box,
+): 'upper right' | 'lower left' {
+  const crosses = (answer?.sweep ?? []).some(
+    (p) =>
+      scales.x(p.temperature_c) > box.right - SPOON_CORNER.width &&
+      scales.x(p.temperature_c) < box.right &&
+      scales.y(p.yield_stress_pa.value) < box.top + SPOON_CORNER.height - 20,
+  )
+  return crosses ? 'lower left' : 'upper right'
 }
 
 interface HandleProps {
@@ -224,7 +256,7 @@ interface FieldProps {
 const MapField = memo(function MapField({ box, scales, answer, stale, room }: FieldProps) {
   const { x, y, temperatures, pascals } = scales
   const [from, to] = temperatures
-  const ticks = to - from > 20 ? [0, 5, 10, 15, 20, 25, 30, 35, 40, 45] : range(from, to)
+  const ticks = ticksOf(temperatures)
   const points = answer?.sweep.filter((p) => p.temperature_c >= from && p.temperature_c <= to) ?? []
   const curve = line<Point>()
     .x((p) => x(p.temperature_c))
@@ -307,18 +339,7 @@ const MapField = memo(function MapField({ box, scales, answer, stale, room }: Fi
       )}
       <ZoneWords scales={scales} box={box} />
       {ticks.map((t) => (
-        <g key={t}>
-          <line x1={x(t)} x2={x(t)} y1={box.bottom} y2={box.bottom + 6} stroke="var(--ink2)" />
-          <text
-            x={Math.min(x(t), box.right - 6)}
-            y={box.bottom + 22}
-            textAnchor="middle"
-            fontSize={14}
-            fill="var(--ink2)"
-          >
-            {t === to ? `${t} °C` : t}
-          </text>
-        </g>
+        <line key={t} x1={x(t)} x2={x(t)} y1={box.bottom} y2={box.bottom + 6} stroke="var(--ink2)" />
       ))}
       {answer?.spans
         .filter((span) => span.to_c >= from && span.from_c <= to)
@@ -336,8 +357,8 @@ const MapField = memo(function MapField({ box, scales, answer, stale, room }: Fi
       {answer && !stale && <Crossings answer={answer} scales={scales} box={box} />}
       {room >= from && room <= to && (
         <g>
-          <path d={`M${x(room)} ${box.bottom + 1}l-5 9h10z`} fill="var(--ink2)" />
-          <text x={x(room)} y={box.bottom + 38} textAnchor="middle" fontSize={13} fill="var(--ink2)">
+          <path d={`M${x(room)} ${box.bottom - 13}l-5 9h10z`} fill="var(--ink2)" />
+          <text x={x(room) + 8} y={box.bottom - 5} fontSize={13} fill="var(--ink)" {...halo}>
             room
           </text>
         </g>
@@ -345,6 +366,29 @@ const MapField = memo(function MapField({ box, scales, answer, stale, room }: Fi
     </g>
   )
 })
+
+function TickWords({ box, scales, hidden }: { box: Box; scales: MapScales; hidden: number }) {
+  const ticks = ticksOf(scales.temperatures)
+  return ticks
+    .filter((t) => Math.abs(scales.x(t) - hidden) > UNDER_HANDLE)
+    .filter((t) => t === ticks.at(-1) || scales.x(ticks.at(-1) ?? 0) - scales.x(t) > 62)
+    .map((t) => (
+      <text
+        key={t}
+        x={scales.x(t)}
+        y={box.bottom + 22}
+        textAnchor={t === ticks.at(-1) ? 'end' : 'middle'}
+        fontSize={14}
+        fill="var(--ink2)"
+      >
+        {t === ticks.at(-1) ? `${t} °C` : t}
+      </text>
+    ))
+}
+
+function ticksOf([from, to]: [number, number]): number[] {
+  return to - from > 20 ? [0, 5, 10, 15, 20, 25, 30, 35, 40, 45] : range(from, to)
+}
 
 function OtherCurve({
   answer,
@@ -375,42 +419,99 @@ function OtherCurve({
   )
 }
 
-/** Names stand on the curves, where the field is empty. */
+interface Rectangle {
+  x: number
+  y: number
+  w: number
+  h: number
+}
+
+const overlap = (a: Rectangle, b: Rectangle) =>
+  a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h
+
+/** Names stand on the curves, each where its curve is furthest from the others and the field is free. */
 function CurveNames({ answer, scales, box }: { answer: Assessment; scales: MapScales; box: Box }) {
   const [from, to] = scales.temperatures
-  const at = from + (to - from) * 0.2
-  const k = Math.round(at / answer.sweep_step_k)
-  const own = answer.sweep[k]
-  if (!own) return null
-  const names = [
-    { words: 'this formula', pa: own.yield_stress_pa.value, strong: true },
-    ...answer.curves.map((curve) => ({
-      words: curve.words,
-      pa: curve.yield_stress_pa[k] ?? 0,
-      strong: false,
-    })),
+  const all = [
+    { words: 'this formula', pascals: answer.sweep.map((p) => p.yield_stress_pa.value), strong: true },
+    ...answer.curves.map((curve) => ({ words: curve.words, pascals: curve.yield_stress_pa, strong: false })),
   ]
-    .map((name) => ({ ...name, y: scales.y(name.pa) }))
-    .sort((a, b) => a.y - b.y)
-  let last = -Infinity
-  return names.map((name) => {
-    // The highest name stands above its curve, the others below theirs, never on one another.
-    const wanted = name === names[0] ? name.y - 9 : name.y + 19
-    const y = Math.max(wanted, last + 17, box.top + 44)
-    last = y
+  const upper = spoonCorner(answer, scales, box) === 'upper right'
+  const { width, height } = SPOON_CORNER
+  const taken: Rectangle[] = [
+    { x: box.left, y: box.top, w: 150, h: 42 },
+    upper
+      ? { x: box.right - width, y: box.top, w: width, h: height }
+      : { x: box.left, y: box.bottom - height, w: width, h: height },
+    ...flags(answer, scales, box).map((flag) => ({ x: flag.x - 4, y: flag.y - 4, w: 74, h: 32 })),
+  ]
+  const perPoint = (scales.x(to) - scales.x(from)) / ((to - from) / answer.sweep_step_k)
+  const last = answer.sweep.length - 1
+  return all.map(({ words, pascals, strong }, own) => {
+    const w = words.length * 7.4
+    const yAt = (curve: number[], k: number) => scales.y(curve[Math.min(last, Math.max(0, k))] ?? 1)
+    const under = Array.from({ length: 5 }, (_, j) => Math.round((j * w) / 4 / perPoint))
+    let best: (Rectangle & { score: number }) | null = null
+    for (let share = 0.03; share < 0.86; share += 0.03) {
+      const k = Math.round((from + (to - from) * share) / answer.sweep_step_k)
+      const mine = under.map((j) => yAt(pascals, k + j))
+      for (const y of [Math.min(...mine) - 24, Math.max(...mine) + 7]) {
+        const place = { x: scales.x(k * answer.sweep_step_k), y, w, h: 17 }
+        const inside = place.x + w < box.right - 4 && y > box.top + 2 && y + 17 < box.bottom - 4
+        if (!inside || taken.some((other) => overlap(place, other))) continue
+        const away = all.flatMap((other, at) =>
+          at === own ? [] : under.map((j) => Math.abs(yAt(other.pascals, k + j) - (y + 9))),
+        )
+        // On a steep stretch the words stand far from most of their curve.
+        const steep = Math.max(...mine) - Math.min(...mine)
+        const score = Math.min(30, ...away) - steep / 3
+        if (!best || score > best.score) best = { ...place, score }
+      }
+    }
+    if (!best) return null
+    taken.push(best)
     return (
       <text
-        key={name.words}
-        x={scales.x(at) + 4}
-        y={y}
+        key={words}
+        x={best.x}
+        y={best.y + 14}
         fontSize={14}
-        fontWeight={name.strong ? 700 : 450}
-        fill={name.strong ? 'var(--ink)' : 'var(--ink2)'}
+        fontWeight={strong ? 700 : 500}
+        fill={strong ? 'var(--ink)' : 'var(--ink2)'}
+        {...halo}
       >
-        {name.words}
+        {words}
       </text>
     )
   })
+}
+
+interface Flag {
+  t: number
+  /** On the curve. */
+  cx: number
+  cy: number
+  x: number
+  y: number
+  toLeft: boolean
+}
+
+/** Where the curve enters and leaves the opening, and where there is room to say so. */
+function flags(answer: Assessment, scales: MapScales, box: Box): Flag[] {
+  const upper = spoonCorner(answer, scales, box) === 'upper right'
+  const [from, to] = scales.temperatures
+  return answer.spans
+    .flatMap((span) => [span.from_c, span.to_c])
+    .filter((t) => t > 0.01 && t < 44.99 && t >= from && t <= to)
+    .map((t) => {
+      const [cx, cy] = [scales.x(t), scales.y(between(answer, t))]
+      // Under the spoon's corner a flag stands below the curve, to the left.
+      const underSpoon =
+        upper && cx + 90 > box.right - SPOON_CORNER.width && cy - 40 < box.top + SPOON_CORNER.height
+      const below = cy < box.top + 60 || underSpoon
+      const toLeft = underSpoon || cx + 86 > box.right
+      return { t, cx, cy, x: toLeft ? cx - 80 : cx + 16, y: below ? cy + 16 : cy - 36, toLeft }
+    })
 }
 
 /** The job's name inside its opening, at the foot of the left edge, where the curve is not. */
@@ -478,45 +579,27 @@ function ZoneWords({ scales, box }: { scales: MapScales; box: Box }) {
   })
 }
 
-/** Where the curve enters and leaves the opening: a ring on it, a flag with the degrees. */
+/** A ring on the curve, a flag with the degrees. */
 function Crossings({ answer, scales, box }: { answer: Assessment; scales: MapScales; box: Box }) {
-  const { x, y, temperatures } = scales
-  const edges = answer.spans.flatMap((span) => [span.from_c, span.to_c]).filter((t) => t > 0.01 && t < 44.99)
-  return edges
-    .filter((t) => t >= temperatures[0] && t <= temperatures[1])
-    .map((t) => {
-      const pa = between(answer, t)
-      const [cx, cy] = [x(t), y(pa)]
-      const flagX = Math.min(box.right - 70, cx + 16)
-      const below = cy < box.top + 60
-      const flagY = below ? cy + 14 : cy - 36
-      return (
-        <g key={t}>
-          <path d={`M${cx} ${cy}L${flagX + 4} ${flagY + 12}`} stroke="var(--ink)" />
-          <circle cx={cx} cy={cy} r={5.5} fill="var(--enamel)" stroke="var(--ink)" strokeWidth={2.6} />
-          <rect
-            x={flagX}
-            y={flagY}
-            width={66}
-            height={24}
-            rx={5}
-            fill="var(--lit)"
-            stroke="var(--ink)"
-            strokeWidth={1.4}
-          />
-          <text
-            x={flagX + 33}
-            y={flagY + 17}
-            textAnchor="middle"
-            fontSize={14}
-            fontWeight={700}
-            fill="var(--ink)"
-          >
-            {degrees(t)}
-          </text>
-        </g>
-      )
-    })
+  return flags(answer, scales, box).map(({ t, cx, cy, x, y, toLeft }) => (
+    <g key={t}>
+      <path d={`M${cx} ${cy}L${x + (toLeft ? 60 : 6)} ${y + 12}`} stroke="var(--ink)" />
+      <circle cx={cx} cy={cy} r={5.5} fill="var(--enamel)" stroke="var(--ink)" strokeWidth={2.6} />
+      <rect
+        x={x}
+        y={y}
+        width={66}
+        height={24}
+        rx={5}
+        fill="var(--lit)"
+        stroke="var(--ink)"
+        strokeWidth={1.4}
+      />
+      <text x={x + 33} y={y + 17} textAnchor="middle" fontSize={14} fontWeight={700} fill="var(--ink)">
+        {degrees(t)}
+      </text>
+    </g>
+  ))
 }
 
 /** Where the drawn curve passes at a temperature between two of its points. */
