@@ -44,6 +44,14 @@ fn print(text: &str) -> ExitCode {
 #[tokio::main]
 async fn run(options: Serve) -> ExitCode {
     serve::start_log(options.log);
+    // Before anything is printed: who reads the address may ask to stop at once.
+    let mut signals = match serve::Signals::listen() {
+        Ok(signals) => signals,
+        Err(error) => {
+            eprintln!("this machine gives no signals ({error}), so it could not be stopped cleanly");
+            return ExitCode::FAILURE;
+        }
+    };
     let running = match serve::start(&options).await {
         Ok(running) => running,
         Err(words) => {
@@ -55,9 +63,7 @@ async fn run(options: Serve) -> ExitCode {
     if options.demo {
         println!("This is the demo kitchen: what you change is gone when it stops (Ctrl+C).");
     }
-    if let Err(error) = serve::until_asked_to_stop().await {
-        tracing::error!(%error, "no signals here");
-    }
+    signals.asked_to_stop().await;
     tracing::info!("stopping");
     running.stop().await;
     ExitCode::SUCCESS

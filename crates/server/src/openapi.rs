@@ -34,15 +34,33 @@ pub fn with_routes(routes: OpenApiRouter<AppState>) -> OpenApiRouter<AppState> {
 }
 
 /// The description, without serving it.
-pub fn document() -> Document {
-    prefixed(with_routes(crate::routes::all()).split_for_parts().1)
+pub fn document() -> Value {
+    finished(with_routes(crate::routes::all()).split_for_parts().1)
 }
 
-/// Paths are written below /api by the routes and above it in the description.
-fn prefixed(mut document: Document) -> Document {
+/// Paths are written below /api by the routes and above it in the description; jobs are closed.
+fn finished(mut document: Document) -> Value {
     let paths = std::mem::take(&mut document.paths.paths);
     document.paths.paths = paths.into_iter().map(|(path, item)| (format!("/api{path}"), item)).collect();
-    document
+    let mut value = serde_json::to_value(document).expect("a description serialises");
+    close_jobs(&mut value["components"]["schemas"]);
+    value
+}
+
+/// A job is its geometry and the word that tells which. Written as "all of" two closed objects that
+/// would take nothing, as each forbids the other's fields; so they are made one closed object.
+fn close_jobs(schemas: &mut Value) {
+    let geometries = schemas.clone();
+    let Some(variants) = schemas["Job"]["oneOf"].as_array_mut() else { return };
+    for variant in variants {
+        let reference = variant["allOf"][0]["$ref"].as_str().unwrap_or_default();
+        let name = reference.rsplit('/').next().unwrap_or_default().to_owned();
+        let mut whole = geometries[&name].clone();
+        whole["properties"]["kind"] = variant["allOf"][1]["properties"]["kind"].clone();
+        whole["required"] = json!(["kind"]);
+        whole["description"] = variant["description"].clone();
+        *variant = whole;
+    }
 }
 
 /// The description as pretty JSON with a final line break: what the repository keeps.
@@ -54,7 +72,7 @@ pub fn pretty() -> String {
 
 /// Routes that serve the description and the schema.
 pub fn served(document: Document) -> Router<AppState> {
-    let document = serde_json::to_value(prefixed(document)).expect("a description serialises");
+    let document = finished(document);
     let schema = formula_schema();
     Router::new()
         .route("/openapi.json", get(async move || Json(document.clone())))
@@ -63,7 +81,7 @@ pub fn served(document: Document) -> Router<AppState> {
 
 /// The JSON Schema (2020-12) of a formula file, cut out of the description.
 pub fn formula_schema() -> Value {
-    let description = serde_json::to_value(document()).expect("a description serialises");
+    let description = document();
     let all = description["components"]["schemas"].as_object().expect("the description has schemas");
     let mut definitions = Map::new();
     let mut wanted = vec!["FormulaDocument".to_owned()];

@@ -9,6 +9,7 @@ use std::time::Duration;
 use store::Store;
 use tempfile::TempDir;
 use tokio::net::TcpListener;
+use tokio::signal::unix::{Signal, SignalKind, signal};
 use tokio::sync::watch;
 use tracing_subscriber::EnvFilter;
 
@@ -99,15 +100,29 @@ async fn open(path: &std::path::Path) -> Result<Store, String> {
     })
 }
 
-/// Waits for Ctrl+C or a request to terminate.
-///
-/// # Errors
-/// When the machine gives no signals.
-pub async fn until_asked_to_stop() -> std::io::Result<()> {
-    use tokio::signal::unix::{SignalKind, signal};
-    let mut terminate = signal(SignalKind::terminate())?;
-    tokio::select! {
-        done = tokio::signal::ctrl_c() => done,
-        _ = terminate.recv() => Ok(()),
+/// Ctrl+C and requests to terminate, heeded from the moment this is made.
+pub struct Signals {
+    interrupt: Signal,
+    terminate: Signal,
+}
+
+impl Signals {
+    /// Starts to listen.
+    ///
+    /// # Errors
+    /// When the machine gives no signals.
+    pub fn listen() -> std::io::Result<Self> {
+        Ok(Signals {
+            interrupt: signal(SignalKind::interrupt())?,
+            terminate: signal(SignalKind::terminate())?,
+        })
+    }
+
+    /// Waits for either.
+    pub async fn asked_to_stop(&mut self) {
+        tokio::select! {
+            _ = self.interrupt.recv() => {}
+            _ = self.terminate.recv() => {}
+        }
     }
 }

@@ -531,19 +531,94 @@ export interface components {
             yield_stress_pa: components["schemas"]["Estimate"];
         };
         /** @description A job with its geometry. */
-        Job: (components["schemas"]["DripGeometry"] & {
+        Job: {
+            /**
+             * @description Volume let go at the edge for one drip, ml. The length is nearly proportional to it.
+             * @default 0.9
+             */
+            dose_ml: components["schemas"]["Dose"];
             /** @enum {string} */
             kind: "drip";
-        }) | (components["schemas"]["CoatGeometry"] & {
+            /**
+             * @description Longest drip that pleases, mm.
+             * @default 70
+             */
+            longest_mm: components["schemas"]["Length"];
+            /**
+             * @description Shortest drip that pleases, mm.
+             * @default 25
+             */
+            shortest_mm: components["schemas"]["Length"];
+            /**
+             * @description Temperature of the side it runs down, °C.
+             * @default 5
+             */
+            side_temperature_c: components["schemas"]["SurfaceTemperature"];
+        } | {
+            /**
+             * @description Height of the side it runs down, mm.
+             * @default 50
+             */
+            height_mm: components["schemas"]["Length"];
             /** @enum {string} */
             kind: "coat";
-        }) | (components["schemas"]["MaskGeometry"] & {
+            /**
+             * @description Temperature of that side, °C.
+             * @default 20
+             */
+            side_temperature_c: components["schemas"]["SurfaceTemperature"];
+            /**
+             * @description Thickest film that pleases, mm.
+             * @default 4
+             */
+            thickest_mm: components["schemas"]["Length"];
+            /**
+             * @description Thinnest film that covers, mm.
+             * @default 1.5
+             */
+            thinnest_mm: components["schemas"]["Length"];
+        } | {
             /** @enum {string} */
             kind: "mask";
-        }) | (components["schemas"]["FillGeometry"] & {
+            /**
+             * @description Area of the knife in contact, cm².
+             * @default 45
+             */
+            knife_area_cm2: components["schemas"]["Area"];
+            /**
+             * @description Push of the hand on the knife, N.
+             * @default 10
+             */
+            knife_force_n: components["schemas"]["Force"];
+            /**
+             * @description Thickness of the layer, mm.
+             * @default 10
+             */
+            thickness_mm: components["schemas"]["Length"];
+        } | {
+            /**
+             * @description Stress at which the crumb tears, Pa (assumed).
+             * @default 1500
+             */
+            crumb_strength_pa: components["schemas"]["Stress"];
+            /**
+             * @description Diameter of the cake, mm.
+             * @default 180
+             */
+            diameter_mm: components["schemas"]["Length"];
             /** @enum {string} */
             kind: "fill";
-        });
+            /**
+             * @description What stands on it, g.
+             * @default 2075
+             */
+            load_above_g: components["schemas"]["Mass"];
+            /**
+             * @description Thickness of the filling, mm.
+             * @default 10
+             */
+            thickness_mm: components["schemas"]["Length"];
+        };
         /** @description A history in which a job is done. */
         JobHistory: {
             /** @description Which. */

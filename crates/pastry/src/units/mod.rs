@@ -26,11 +26,11 @@ pub struct OutOfRange {
 }
 
 macro_rules! quantity {
-    ($(#[$doc:meta])* $name:ident, $word:literal, $unit:literal, $min:expr, $max:expr, $from:ident, $get:ident) => {
+    ($(#[$doc:meta])* $name:ident, $word:literal, $unit:literal, $min:literal, $max:literal, $from:ident, $get:ident) => {
         $(#[$doc])*
         #[derive(Debug, Clone, Copy, PartialEq, PartialOrd, Serialize, Deserialize, ToSchema)]
         #[serde(try_from = "f64", into = "f64")]
-        #[schema(value_type = f64)]
+        #[schema(value_type = f64, minimum = $min, maximum = $max)]
         pub struct $name(f64);
 
         impl $name {

@@ -1,0 +1,113 @@
+//! The one binary from the outside.
+
+use crate::{Kitchen, formula};
+use std::io::{BufRead, BufReader, Write};
+use std::process::{Command, Output, Stdio};
+
+fn run(arguments: &[&str], input: Option<&str>) -> Output {
+    let mut child = Command::new(env!("CARGO_BIN_EXE_bright-spoon"))
+        .args(arguments)
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .unwrap();
+    let mut stdin = child.stdin.take().unwrap();
+    if let Some(input) = input {
+        stdin.write_all(input.as_bytes()).unwrap();
+    }
+    drop(stdin);
+    child.wait_with_output().unwrap()
+}
+
+#[tokio::test]
+async fn predict_prints_the_very_answer_of_the_interface() {
+    let kitchen = Kitchen::open(false).await;
+    let over_http = kitchen
+        .http
+        .post(format!("{}/api/predict", kitchen.address))
+        .json(&formula())
+        .send()
+        .await
+        .unwrap()
+        .text()
+        .await
+        .unwrap();
+    let file = kitchen.dir.path().join("drip.json");
+    std::fs::write(&file, formula().to_string()).unwrap();
+    let printed = run(&["predict", file.to_str().unwrap()], None);
+    assert!(printed.status.success());
+    assert_eq!(String::from_utf8(printed.stdout).unwrap().trim_end(), over_http);
+    let piped = run(&["predict", "-"], Some(&formula().to_string()));
+    assert_eq!(String::from_utf8(piped.stdout).unwrap().trim_end(), over_http);
+    kitchen.close().await;
+}
+
+#[test]
+fn bad_input_exits_with_2_and_says_what_to_do() {
+    let mut wrong = formula();
+    wrong["lines"][1]["amount"] = "3 bunches".into();
+    for (input, words) in [
+        (wrong.to_string(), "lines.1.amount: “bunches” is not a unit known here"),
+        ("{".to_owned(), "this is not JSON: it breaks at line 1"),
+        (r#"{"format": 3}"#.to_owned(), "format: invalid type: integer `3`, expected a string"),
+    ] {
+        let output = run(&["predict", "-"], Some(&input));
+        assert_eq!(output.status.code(), Some(2));
+        assert!(output.stdout.is_empty());
+        let said = String::from_utf8(output.stderr).unwrap();
+        assert!(said.contains(words), "{said}");
+    }
+    let output = run(&["predict", "/nowhere/at/all.json"], None);
+    assert_eq!(output.status.code(), Some(2));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("cannot be read"));
+}
+
+#[test]
+fn demo_and_a_real_file_do_not_go_together() {
+    let output = run(&["serve", "--demo", "--data", "x.db"], None);
+    assert_eq!(output.status.code(), Some(2));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("--demo"));
+}
+
+#[test]
+fn it_says_where_it_is_and_stops_when_asked() {
+    let mut child = Command::new(env!("CARGO_BIN_EXE_bright-spoon"))
+        .args(["serve", "--demo", "--port", "0", "--log", "json"])
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .unwrap();
+    let mut lines = BufReader::new(child.stdout.take().unwrap()).lines();
+    let first = lines.next().unwrap().unwrap();
+    let address = first.strip_prefix("Bright Spoon is at ").unwrap();
+    assert!(address.starts_with("http://127.0.0.1:"), "{first}");
+    let stopped = Command::new("kill").args(["-TERM", &child.id().to_string()]).status().unwrap();
+    assert!(stopped.success());
+    let output = child.wait_with_output().unwrap();
+    assert!(output.status.success(), "{:?}", output.status);
+    let log = String::from_utf8(output.stderr).unwrap();
+    assert!(log.lines().all(|line| serde_json::from_str::<serde_json::Value>(line).is_ok()), "{log}");
+    assert!(log.contains("stopping"), "{log}");
+}
+
+#[test]
+fn a_taken_port_is_said_in_words() {
+    let taken = std::net::TcpListener::bind("127.0.0.1:0").unwrap();
+    let port = taken.local_addr().unwrap().port().to_string();
+    let output = run(&["serve", "--demo", "--port", &port], None);
+    assert_eq!(output.status.code(), Some(1));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("try --port 0"));
+}
+
+#[test]
+fn a_file_that_is_no_kitchen_is_refused_and_left_as_it_is() {
+    let dir = tempfile::tempdir().unwrap();
+    let file = dir.path().join("notes.txt");
+    std::fs::write(&file, "shopping: eggs, butter, twelve lemons and a new whisk".repeat(40)).unwrap();
+    let before = std::fs::read(&file).unwrap();
+    let output = run(&["serve", "--port", "0", "--data", file.to_str().unwrap()], None);
+    assert_eq!(output.status.code(), Some(1));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("cannot open the kitchen's file"));
+    assert_eq!(std::fs::read(&file).unwrap(), before);
+}

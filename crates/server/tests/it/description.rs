@@ -1,0 +1,107 @@
+//! The description, the schema and the client's types say what the server does.
+
+use crate::{Kitchen, formula};
+use serde_json::json;
+use server::openapi;
+use std::path::{Path, PathBuf};
+use std::process::Command;
+
+fn root() -> PathBuf {
+    Path::new(env!("CARGO_MANIFEST_DIR")).join("../..")
+}
+
+#[test]
+fn the_kept_description_is_the_servers_own() {
+    let kept = std::fs::read_to_string(root().join("web/openapi.json")).unwrap();
+    assert!(kept == openapi::pretty(), "web/openapi.json has drifted: run `make types`");
+}
+
+#[test]
+fn the_clients_types_are_made_from_the_description() {
+    let web = root().join("web");
+    let tool = web.join("node_modules/.bin/openapi-typescript");
+    assert!(tool.exists(), "the page's tools are not installed: run `make test`, or npm ci in web/");
+    let made = Command::new(tool).arg("openapi.json").current_dir(&web).output().unwrap();
+    assert!(made.status.success(), "{}", String::from_utf8_lossy(&made.stderr));
+    let kept = std::fs::read_to_string(web.join("src/api/schema.d.ts")).unwrap();
+    assert!(
+        kept == String::from_utf8_lossy(&made.stdout),
+        "web/src/api/schema.d.ts has drifted: run `make types`"
+    );
+}
+
+#[test]
+fn the_kept_schema_is_the_servers_own() {
+    let kept = std::fs::read_to_string(root().join("schemas/formula-1.json")).unwrap();
+    let made = serde_json::to_string_pretty(&openapi::formula_schema()).unwrap() + "\n";
+    assert!(kept == made, "schemas/formula-1.json has drifted: run `make types`");
+}
+
+#[test]
+fn the_schema_takes_what_the_server_takes_and_refuses_what_is_no_formula() {
+    let schema = openapi::formula_schema();
+    let validator = jsonschema::draft202012::new(&schema).unwrap();
+    let said = |value: &serde_json::Value| -> Vec<String> {
+        validator.iter_errors(value).map(|e| format!("{} at {}", e, e.instance_path)).collect()
+    };
+    assert_eq!(said(&formula()), Vec::<String>::new());
+    for document in server::demo::documents().unwrap() {
+        let value = serde_json::to_value(&document).unwrap();
+        assert_eq!(said(&value), Vec::<String>::new(), "{}", document.name);
+    }
+    let broken = |change: fn(&mut serde_json::Value)| {
+        let mut value = formula();
+        change(&mut value);
+        value
+    };
+    for bad in [
+        broken(|v| v["format"] = json!("other")),
+        broken(|v| v["version"] = json!(3)),
+        broken(|v| v["lines"] = json!("dark")),
+        broken(|v| v["lines"][0] = json!({ "amount": "1 g" })),
+        broken(|v| v["family"] = json!("stew")),
+        broken(|v| v["surprise"] = json!(1)),
+        broken(|v| v["work"]["temperature_c"] = json!(99)),
+        broken(|v| v["work"]["job"] = json!({ "kind": "juggle" })),
+    ] {
+        assert!(!said(&bad).is_empty(), "taken: {bad}");
+    }
+}
+
+#[tokio::test]
+async fn the_description_is_openapi_3_1_and_names_every_route() {
+    let kitchen = Kitchen::open(false).await;
+    let (status, served) = kitchen.get("/api/openapi.json").await;
+    assert_eq!((status, served["openapi"].as_str()), (200, Some("3.1.0")));
+    assert_eq!(serde_json::to_string_pretty(&served).unwrap().len() + 1, openapi::pretty().len());
+    for (path, operations) in served["paths"].as_object().unwrap() {
+        let url = path.replace("{id}", "x").replace("{revision}", "1").replace("{ingredient}", "x");
+        for method in operations.as_object().unwrap().keys() {
+            let method = reqwest::Method::from_bytes(method.to_uppercase().as_bytes()).unwrap();
+            let (_, answer) = kitchen.send(method.clone(), &url, &json!({})).await;
+            let code = answer["code"].as_str().unwrap_or_default();
+            assert!(!["no_route", "no_method"].contains(&code), "{method} {url} is described but not there");
+        }
+    }
+    let (status, schema) = kitchen.get("/api/schemas/formula-1.json").await;
+    assert_eq!((status, &schema), (200, &openapi::formula_schema()));
+    kitchen.close().await;
+}
+
+#[tokio::test]
+async fn the_page_comes_from_the_binary_with_its_guards() {
+    let kitchen = Kitchen::open(false).await;
+    let response = kitchen.http.get(format!("{}/bench/anything", kitchen.address)).send().await.unwrap();
+    assert!(response.headers()["content-security-policy"].to_str().unwrap().contains("default-src 'self'"));
+    assert_eq!(response.headers()["cache-control"], "no-cache");
+    let page = response.text().await.unwrap();
+    assert!(page.contains("<div id=\"root\">"), "{page}");
+    let script = page.split("src=\"").nth(1).unwrap().split('"').next().unwrap();
+    let response = kitchen.http.get(format!("{}{script}", kitchen.address)).send().await.unwrap();
+    assert_eq!(response.headers()["content-type"], "text/javascript");
+    assert!(response.headers()["cache-control"].to_str().unwrap().contains("immutable"));
+    let missing = kitchen.http.get(format!("{}/assets/none.js", kitchen.address)).send().await.unwrap();
+    assert_eq!(missing.status().as_u16(), 404);
+    assert!(!page.contains("http://") && !page.contains("https://"), "the page loads from elsewhere");
+    kitchen.close().await;
+}

@@ -1,0 +1,76 @@
+//! The interface over real HTTP, on a real file.
+
+mod bad_input;
+mod command_line;
+mod components;
+mod description;
+mod predict;
+
+use pastry::job::FormulaDocument;
+use serde_json::{Value, json};
+use server::config::{LogForm, Serve};
+use server::serve::{Running, start};
+use std::net::{IpAddr, Ipv4Addr};
+use tempfile::TempDir;
+
+/// A server on a free port with its own file.
+pub struct Kitchen {
+    pub address: String,
+    pub http: reqwest::Client,
+    pub dir: TempDir,
+    running: Running,
+}
+
+impl Kitchen {
+    pub async fn open(demo: bool) -> Self {
+        let dir = tempfile::tempdir().unwrap();
+        let options = Serve {
+            host: IpAddr::V4(Ipv4Addr::LOCALHOST),
+            port: 0,
+            data: (!demo).then(|| dir.path().join("kitchen.db")),
+            demo,
+            log: LogForm::Text,
+        };
+        let running = start(&options).await.unwrap();
+        Kitchen { address: format!("http://{}", running.address), http: reqwest::Client::new(), dir, running }
+    }
+
+    pub async fn get(&self, path: &str) -> (u16, Value) {
+        let response = self.http.get(format!("{}{path}", self.address)).send().await.unwrap();
+        (response.status().as_u16(), response.json().await.unwrap())
+    }
+
+    pub async fn send(&self, method: reqwest::Method, path: &str, body: &Value) -> (u16, Value) {
+        let response =
+            self.http.request(method, format!("{}{path}", self.address)).json(body).send().await.unwrap();
+        (response.status().as_u16(), response.json().await.unwrap())
+    }
+
+    pub async fn post(&self, path: &str, body: &Value) -> (u16, Value) {
+        self.send(reqwest::Method::POST, path, body).await
+    }
+
+    pub async fn put(&self, path: &str, body: &Value) -> (u16, Value) {
+        self.send(reqwest::Method::PUT, path, body).await
+    }
+
+    pub async fn close(self) -> TempDir {
+        self.running.stop().await;
+        self.dir
+    }
+}
+
+pub fn formula() -> Value {
+    json!({
+        "format": "bright-spoon/formula", "version": 1, "name": "Test drip", "family": "ganache",
+        "lines": [
+            { "ingredient": "dark55", "amount": "100 g" },
+            { "ingredient": "cream35", "amount": "100 g" }
+        ],
+        "work": { "job": { "kind": "drip" }, "temperature_c": 30.0, "room_temperature_c": 21.0 }
+    })
+}
+
+pub fn document() -> FormulaDocument {
+    serde_json::from_value(formula()).unwrap()
+}
