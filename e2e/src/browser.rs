@@ -30,7 +30,19 @@ pub const LAPTOP: Viewport = Viewport(1280, 800);
 /// # Panics
 /// When the body panics or takes too long; a picture is kept in the target folder.
 pub async fn ui(name: &str, body: impl AsyncFnOnce(&mut Ui)) {
-    let mut session = Session::start(true, LAPTOP).await;
+    run(name, true, body).await;
+}
+
+/// The same with an empty kitchen on a real file, which outlives a stop of the server.
+///
+/// # Panics
+/// As [`ui`].
+pub async fn ui_of_own_kitchen(name: &str, body: impl AsyncFnOnce(&mut Ui)) {
+    run(name, false, body).await;
+}
+
+async fn run(name: &str, demo: bool, body: impl AsyncFnOnce(&mut Ui)) {
+    let mut session = Session::start(demo, LAPTOP).await;
     let name = name.to_owned();
     let outcome = {
         let ui = &mut session.ui;
@@ -85,10 +97,11 @@ impl Session {
             log: LogForm::Text,
         };
         let running: Running = serve::start(&options).await.expect("the server starts");
+        let options = Serve { port: running.address.port(), ..options };
         let (driver, port) = start_driver().await;
         let profile = tempfile::tempdir().expect("a throwaway profile");
         let client = connect(port, &profile).await;
-        let ui = Ui::new(client, running, data);
+        let ui = Ui::new(client, running, options, data);
         ui.set_viewport(viewport).await;
         Session { ui, driver, _profile: profile }
     }

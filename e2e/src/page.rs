@@ -6,6 +6,7 @@ use fantoccini::elements::Element;
 use fantoccini::key::Key;
 use fantoccini::{Client, Locator};
 use serde_json::{Value, json};
+use server::config::Serve;
 use server::serve::Running;
 use std::time::{Duration, Instant};
 use tempfile::TempDir;
@@ -22,17 +23,14 @@ pub struct Ui {
     /// Address of the server.
     pub address: String,
     server: Option<Running>,
-    data: TempDir,
+    options: Serve,
+    _data: TempDir,
 }
 
 impl Ui {
-    pub(crate) fn new(client: Client, server: Running, data: TempDir) -> Self {
-        Ui { client, address: format!("http://{}", server.address), server: Some(server), data }
-    }
-
-    /// Folder that holds the kitchen's file when this is not the demo kitchen.
-    pub fn data(&self) -> &std::path::Path {
-        self.data.path()
+    pub(crate) fn new(client: Client, server: Running, options: Serve, data: TempDir) -> Self {
+        let address = format!("http://{}", server.address);
+        Ui { client, address, server: Some(server), options, _data: data }
     }
 
     /// Stops the server, as a power cut would.
@@ -40,6 +38,14 @@ impl Ui {
         if let Some(server) = self.server.take() {
             server.stop().await;
         }
+    }
+
+    /// Starts it again on the same port and file.
+    ///
+    /// # Panics
+    /// When it does not start.
+    pub async fn start_server_again(&mut self) {
+        self.server = Some(server::serve::start(&self.options).await.expect("the server starts again"));
     }
 
     /// Makes the page itself as large as asked: the window has a frame.

@@ -1,5 +1,8 @@
 //! The core's speed: a sweep with band and windows, one evaluation, a parse, a whole answer.
 
+// The group macro writes a public function of its own.
+#![allow(missing_docs)]
+
 use criterion::{Criterion, criterion_group, criterion_main};
 use pastry::formula::{Family, Mixture};
 use pastry::ingredient::find;

@@ -28,6 +28,9 @@ export class ProblemError extends Error {
   }
 }
 
+/** Told to the window whenever a call got no answer, so that the notice need not wait for its turn. */
+export const SILENT = 'bright-spoon:silent'
+
 /** The server did not answer. */
 export class OfflineError extends Error {
   constructor() {
@@ -53,6 +56,7 @@ export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
   } catch (cause) {
     // A fetch that got no answer rejects with a TypeError; an abandoned one must stay abandoned.
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause
+    window.dispatchEvent(new Event(SILENT))
     throw new OfflineError()
   }
   if (settled.data !== undefined) return settled.data

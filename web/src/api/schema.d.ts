@@ -181,10 +181,7 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
-        /**
-         * Format: double
-         * @description Area of a knife or spatula in contact.
-         */
+        /** @description Area, cm² */
         Area: number;
         /** @description The answer. */
         Assessment: {
@@ -340,15 +337,9 @@ export interface components {
             /** @description Yield stress, Pa, one per point of the map. */
             yield_stress_pa: number[];
         };
-        /**
-         * Format: double
-         * @description Mass of a volume as it is scooped or poured.
-         */
+        /** @description Density, g/ml */
         Density: number;
-        /**
-         * Format: double
-         * @description Volume let go for one drip.
-         */
+        /** @description Dose, ml */
         Dose: number;
         /** @description A drip down a cake's side. */
         DripGeometry: {
@@ -468,10 +459,7 @@ export interface components {
              */
             thickness_mm: components["schemas"]["Length"];
         };
-        /**
-         * Format: double
-         * @description A push of the hand on a knife.
-         */
+        /** @description Force, N */
         Force: number;
         /** @description A formula with the work it is for. */
         FormulaDocument: {
@@ -651,10 +639,7 @@ export interface components {
             /** @description How warm the room is, °C. */
             room_temperature_c: components["schemas"]["Temperature"];
         };
-        /**
-         * Format: double
-         * @description A small length on a cake: thickness, drip, height, radius.
-         */
+        /** @description Length, mm */
         Length: number;
         /** @description One line: an ingredient and how much of it, as written. */
         Line: {
@@ -710,10 +695,7 @@ export interface components {
              */
             thickness_mm: components["schemas"]["Length"];
         };
-        /**
-         * Format: double
-         * @description A mass of an ingredient or a batch. Up to a tonne.
-         */
+        /** @description Mass, g */
         Mass: number;
         /**
          * @description What is measured to judge a job.
@@ -955,25 +937,16 @@ export interface components {
          * @enum {string}
          */
         SpoonSign: "thin_stream" | "thin_ribbon" | "folding_ribbon" | "slow_rope" | "soft_dollop" | "holds_upside_down" | "clean_cut";
-        /**
-         * Format: double
-         * @description A stress that a material bears.
-         */
+        /** @description Stress, Pa */
         Stress: number;
         /**
          * @description Which phase is outside.
          * @enum {string}
          */
         Structure: "water_continuous" | "bicontinuous" | "fat_continuous";
-        /**
-         * Format: double
-         * @description Temperature of a cake's side or a room: down to a deep freezer.
-         */
+        /** @description SurfaceTemperature, °C */
         SurfaceTemperature: number;
-        /**
-         * Format: double
-         * @description A working or room temperature: the range in which ganache is judged and the map is drawn.
-         */
+        /** @description Temperature, °C */
         Temperature: number;
         /** @description Totals of a batch. */
         Totals: {

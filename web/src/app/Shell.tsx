@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { Outlet } from 'react-router'
+import { SILENT } from '../api/client'
 import { KitchenMenu } from '../features/kitchen/KitchenMenu'
 import { useHealth } from '../features/kitchen/queries'
 import { LibraryMenu } from '../features/library/LibraryMenu'
@@ -85,6 +86,15 @@ function ThemeSwitch() {
 /** Says when the server stopped answering, and when this is only the demo kitchen. */
 function ServerNotice() {
   const health = useHealth()
+  const { refetch } = health
+  useEffect(() => {
+    // A call of its own that fails says so again: ask only while it still seems well.
+    const look = () => {
+      if (!health.isError && !health.isFetching) void refetch()
+    }
+    window.addEventListener(SILENT, look)
+    return () => window.removeEventListener(SILENT, look)
+  }, [health.isError, health.isFetching, refetch])
   if (health.isError) {
     return (
       <p role="alert" className="no-print bg-hot px-4 py-1.5 text-center font-[640] text-hot-text">

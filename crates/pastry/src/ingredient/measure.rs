@@ -144,7 +144,7 @@ pub fn weigh(
             }
         },
     };
-    if !(grams <= Mass::MAX) {
+    if grams.is_nan() || grams > Mass::MAX {
         return Err(MeasureError::TooLarge { grams });
     }
     Ok(Weighed { mass: Mass::from_grams(grams), assumed })

@@ -175,7 +175,7 @@ pub fn parse(text: &str) -> Result<Amount, AmountError> {
         return Err(AmountError::Negative { text: shown });
     }
     let (number, rest) = number(&tidy, &shown)?;
-    if !(number.value() <= LARGEST) {
+    if number.value().is_nan() || number.value() > LARGEST {
         return Err(AmountError::TooLarge { text: shown });
     }
     let word = rest.trim();

@@ -4,7 +4,9 @@ pub mod amount;
 pub mod kitchen;
 
 use serde::{Deserialize, Serialize};
-use utoipa::ToSchema;
+use utoipa::openapi::schema::{ObjectBuilder, Type};
+use utoipa::openapi::{RefOr, Schema};
+use utoipa::{PartialSchema, ToSchema};
 
 /// Gravity, m/s². Conventional value used by the windows (rounded from 9.80665, ISO 80000-3).
 pub const GRAVITY: f64 = 9.81;
@@ -26,11 +28,10 @@ pub struct OutOfRange {
 }
 
 macro_rules! quantity {
-    ($(#[$doc:meta])* $name:ident, $word:literal, $unit:literal, $min:literal, $max:literal, $from:ident, $get:ident) => {
+    ($(#[$doc:meta])* $name:ident, $word:literal, $unit:literal, $min:expr, $max:expr, $from:ident, $get:ident) => {
         $(#[$doc])*
-        #[derive(Debug, Clone, Copy, PartialEq, PartialOrd, Serialize, Deserialize, ToSchema)]
+        #[derive(Debug, Clone, Copy, PartialEq, PartialOrd, Serialize, Deserialize)]
         #[serde(try_from = "f64", into = "f64")]
-        #[schema(value_type = f64, minimum = $min, maximum = $max)]
         pub struct $name(f64);
 
         impl $name {
@@ -49,6 +50,19 @@ macro_rules! quantity {
                 self.0
             }
         }
+
+        impl PartialSchema for $name {
+            fn schema() -> RefOr<Schema> {
+                ObjectBuilder::new()
+                    .schema_type(Type::Number)
+                    .description(Some(concat!(stringify!($name), ", ", $unit)))
+                    .minimum(Some($min))
+                    .maximum(Some($max))
+                    .into()
+            }
+        }
+
+        impl ToSchema for $name {}
 
         impl TryFrom<f64> for $name {
             type Error = OutOfRange;

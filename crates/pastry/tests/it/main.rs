@@ -1,5 +1,8 @@
 //! Checks of the core, by question.
 
+// Helpers of tests say what they do by name, and stop at once when something is amiss.
+#![allow(missing_docs, clippy::unwrap_used)]
+
 mod assessment;
 mod handbook;
 mod invariants;

@@ -1,5 +1,8 @@
 //! The interface over real HTTP, on a real file.
 
+// Helpers of tests say what they do by name, and stop at once when something is amiss.
+#![allow(missing_docs, clippy::unwrap_used)]
+
 mod bad_input;
 mod command_line;
 mod components;

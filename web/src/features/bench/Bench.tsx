@@ -157,7 +157,7 @@ export function Bench({
           here={here}
           faults={faults}
           empty={document.lines.length === 0}
-          offline={prediction.isError && prediction.error instanceof OfflineError}
+          offline={prediction.failureReason instanceof OfflineError}
           document={document}
           edit={edit}
         />

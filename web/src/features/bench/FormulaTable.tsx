@@ -32,7 +32,7 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
   )
   const [weighing, setWeighing] = useState<BenchLine | null>(null)
   const body = useRef<HTMLUListElement>(null)
-  const reorder = useReorder(body, (key, to) => edit((d) => moveLine(d, key, to)))
+  const reorder = useReorder(body, (key, to) => edit((d) => moveLine(d, key, to), `move-${key}`), settle)
 
   const put = useCallback((line: BenchLine, entry: PantryEntry): BenchLine => {
     const { density_g_per_ml: _density, piece_g: _piece, ...bare } = line
@@ -44,11 +44,11 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
     }
   }, [])
 
+  const added = useRef('')
   const add = (entry: PantryEntry) => {
     const key = newKey()
     edit((d) => ({ ...d, lines: [...d.lines, put({ key, ingredient: '', amount: '' }, entry)] }))
-    // The new amount is what the cook writes next.
-    window.setTimeout(() => window.document.getElementById(`amount-${key}`)?.focus(), 0)
+    added.current = key
   }
 
   // Answers are matched by place only while they belong to the same ingredients.
@@ -112,6 +112,8 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
           pantry={pantry.data ?? []}
           label="Add an ingredient"
           onPick={add}
+          // The new amount is what the cook writes next.
+          focusAfterPick={() => window.document.getElementById(`amount-${added.current}`)?.focus()}
           className="min-h-9 rounded-[10px] px-2 font-[640] text-rim hover:bg-rim-tint pointer-coarse:min-h-11"
         >
           + Add an ingredient

@@ -1,5 +1,5 @@
 import { Popover } from 'radix-ui'
-import { useId, useMemo, useState } from 'react'
+import { useId, useMemo, useRef, useState } from 'react'
 import type { ReactNode } from 'react'
 import type { PantryEntry } from '../../api/client'
 import { TinyBar } from '../../ui/phases'
@@ -10,6 +10,8 @@ interface IngredientPickerProps {
   /** What the button does, for those who cannot see where it stands. */
   label: string
   onPick: (entry: PantryEntry) => void
+  /** Where the focus goes once something was picked; back to the button when not given. */
+  focusAfterPick?: () => void
   className: string
   children: ReactNode
 }
@@ -29,7 +31,9 @@ function search(pantry: PantryEntry[], typed: string): PantryEntry[] {
 }
 
 /** Picks an ingredient by typing: arrows move, Enter takes, Escape leaves. */
-export function IngredientPicker({ id, pantry, label, onPick, className, children }: IngredientPickerProps) {
+export function IngredientPicker(props: IngredientPickerProps) {
+  const { id, pantry, label, onPick, focusAfterPick, className, children } = props
+  const picked = useRef(false)
   const [open, setOpen] = useState(false)
   const [typed, setTyped] = useState('')
   const [at, setAt] = useState(0)
@@ -38,6 +42,7 @@ export function IngredientPicker({ id, pantry, label, onPick, className, childre
   const active = found[Math.min(at, found.length - 1)]
   const pick = (entry: PantryEntry | undefined) => {
     if (!entry) return
+    picked.current = true
     setOpen(false)
     onPick(entry)
   }
@@ -53,6 +58,7 @@ export function IngredientPicker({ id, pantry, label, onPick, className, childre
       onOpenChange={(next) => {
         setOpen(next)
         if (next) {
+          picked.current = false
           setTyped('')
           setAt(0)
         }
@@ -66,6 +72,11 @@ export function IngredientPicker({ id, pantry, label, onPick, className, childre
           align="start"
           sideOffset={4}
           aria-label={label}
+          onCloseAutoFocus={(event) => {
+            if (!picked.current || !focusAfterPick) return
+            event.preventDefault()
+            focusAfterPick()
+          }}
           className="tray z-50 flex max-h-[420px] w-[380px] max-w-[94vw] flex-col gap-2 p-3"
         >
           <input

@@ -2,7 +2,11 @@ import { useState } from 'react'
 import type { PointerEvent, RefObject } from 'react'
 
 /** Lifts a row by its grip, with mouse, pen or finger, and sets it down where the pointer is. */
-export function useReorder(body: RefObject<HTMLElement | null>, onMove: (key: string, to: number) => void) {
+export function useReorder(
+  body: RefObject<HTMLElement | null>,
+  onMove: (key: string, to: number) => void,
+  onDone: () => void,
+) {
   const [lifted, setLifted] = useState<string | null>(null)
   const grip = (event: PointerEvent, key: string) => {
     if (event.button !== 0) return
@@ -19,6 +23,7 @@ export function useReorder(body: RefObject<HTMLElement | null>, onMove: (key: st
     const move = (moved: globalThis.PointerEvent) => onMove(key, place(moved.clientY))
     const done = () => {
       setLifted(null)
+      onDone()
       window.removeEventListener('pointermove', move)
       window.removeEventListener('pointerup', done)
       window.removeEventListener('pointercancel', done)

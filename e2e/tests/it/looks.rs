@@ -1,0 +1,61 @@
+//! Every size and both lights: nothing serious for axe-core, nothing beside the page, no errors.
+
+use crate::BAY;
+use e2e::{Viewport, ui};
+
+/// axe-core 4.14.1 (MPL-2.0), from the page's own tools.
+fn axe() -> String {
+    let file = concat!(env!("CARGO_MANIFEST_DIR"), "/../web/node_modules/axe-core/axe.min.js");
+    std::fs::read_to_string(file).expect("the page's tools are installed: make test")
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn nothing_serious_at_any_size_in_either_light() {
+    ui("looks", async |ui| {
+        let axe = axe();
+        for theme in ["light", "dim"] {
+            for size in [Viewport(1280, 800), Viewport(1024, 768), Viewport(820, 1180)] {
+                ui.set_viewport(size).await;
+                ui.open("/").await;
+                ui.js(&format!("localStorage.setItem('bright-spoon.theme', '{theme}')")).await;
+                ui.open_formula(BAY).await;
+                let inner = ui.js("return [innerWidth, document.documentElement.scrollWidth, document.documentElement.dataset.theme]").await;
+                assert_eq!(inner[0], size.0);
+                assert_eq!(inner[1], size.0, "{theme} {size:?}: something stands out at the side");
+                assert_eq!(inner[2], theme);
+                let faults = ui.serious_faults(&axe).await;
+                assert!(faults.is_empty(), "{theme} {size:?}:\n{}", faults.join("\n"));
+            }
+        }
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn nothing_serious_in_what_opens_over_the_bench() {
+    ui("looks_open", async |ui| {
+        let axe = axe();
+        ui.open_formula(BAY).await;
+        let check = async |what: &str| {
+            let faults = ui.serious_faults(&axe).await;
+            assert!(faults.is_empty(), "{what}:\n{}", faults.join("\n"));
+        };
+        ui.click("//button[@id='add-ingredient']").await;
+        ui.find("//*[@role='option']").await;
+        check("picking an ingredient").await;
+        ui.press(fantoccini::key::Key::Escape).await;
+        ui.click("//button[.='Versions']").await;
+        ui.find("//b[.='Version 1']").await;
+        check("versions").await;
+        ui.press(fantoccini::key::Key::Escape).await;
+        ui.click("//button[@aria-label='More for Salt']").await;
+        ui.click("//*[@role='menuitem'][.='What a cup or piece weighs']").await;
+        ui.find("//*[@role='dialog']").await;
+        check("weights").await;
+        ui.press(fantoccini::key::Key::Escape).await;
+        ui.write(&e2e::Ui::amount("Salt"), "a pinch").await;
+        ui.find("//*[@role='alert']").await;
+        check("a bad amount").await;
+    })
+    .await;
+}
