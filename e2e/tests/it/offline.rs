@@ -7,7 +7,7 @@ use fantoccini::key::Key;
 
 async fn add(ui: &Ui, name: &str, amount: &str, full: &str) {
     ui.click("//button[@id='add-ingredient']").await;
-    ui.find("//input[@role='combobox']").await.send_keys(name).await.unwrap();
+    ui.find("//input[@role='combobox']").await.send_keys(name).await.expect("it takes keys");
     ui.press(Key::Enter).await;
     ui.write(&Ui::amount(full), amount).await;
 }
