@@ -22,6 +22,9 @@ async fn a_bad_amount_marks_its_field_and_keeps_what_was_typed() {
             assert_eq!(field.attr("aria-invalid").await.unwrap().as_deref(), Some("true"));
         }
         ui.find("//h2[.='One line cannot be weighed']").await;
+        // The last good map and spoon stay where they were.
+        ui.find("//p[contains(., 'The map still shows the last good one')]").await;
+        ui.find("//*[@data-testid='spoon']").await;
         // Saving says why not; nothing is lost.
         ui.click(SAVE).await;
         ui.find("//*[@role='alert'][contains(., 'Not saved: ')]").await;

@@ -166,3 +166,45 @@ fn invert_sugar_softens_and_lowers_water_activity() {
     let fall = water_activity(&plain) - water_activity(&with);
     assert!((0.008..0.04).contains(&fall), "{fall:.3}");
 }
+
+/// The table of `docs/TRADE_CHECKS.md`.
+fn published() -> String {
+    let asked = asked();
+    let mut text = String::from(
+        "# What every cook knows, and what the model says\n\n\
+         Facts of ganache as windows. Most limits in Pa are our reading of trade words; the model was fitted to many\n\
+         of these facts, so a pass is conformance and not proof. *near* means within a factor of 1.5. This page is\n\
+         written by `tests/it/trade_facts.rs`, which fails when it is not true.\n\n",
+    );
+    let (mut rows_text, mut count) = (String::new(), BTreeMap::from([("pass", 0), ("near", 0), ("fail", 0)]));
+    for row in rows(include_str!("data/trade_checks.csv")) {
+        let Some(value) = asked.get(row["id"].as_str()) else { continue };
+        let (low, high) = (number(&row, "lo"), number(&row, "hi"));
+        let verdict = verdict(*value, low, high);
+        *count.entry(verdict).or_default() += 1;
+        let shown = if *value >= 100.0 { format!("{value:.0}") } else { format!("{value:.3}") };
+        let marked = if verdict == "pass" { verdict.to_owned() } else { format!("**{verdict}**") };
+        rows_text += &format!(
+            "| {} | {} | {low} to {high} | {shown} | {marked} | {} |\n",
+            row["id"], row["fact"], row["source"]
+        );
+    }
+    text += &format!(
+        "{} pass, {} near, {} fail. The fail: a 70 % chocolate is asked for 1.34 times the cream of a 55 % one, where\n\
+         the trade says 1.20 to 1.25.\n\n",
+        count["pass"], count["near"], count["fail"]
+    );
+    text += "| id | fact | window | model | verdict | source |\n|---|---|---|---|---|---|\n";
+    text + &rows_text
+}
+
+#[test]
+fn the_published_table_is_the_checked_one() {
+    let file = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("../../docs/TRADE_CHECKS.md");
+    let now = published();
+    if std::env::var_os("WRITE_TRADE_CHECKS").is_some() {
+        std::fs::write(&file, &now).unwrap();
+    }
+    let kept = std::fs::read_to_string(&file).unwrap_or_default();
+    assert!(kept == now, "docs/TRADE_CHECKS.md has drifted: run the tests once with WRITE_TRADE_CHECKS=1");
+}

@@ -57,14 +57,7 @@ export function Bench({
     [wire, room],
   )
   const settled = useSettled(asked, SETTLE_MS)
-  const prediction = usePrediction(settled)
-  const answer = wire.lines.length > 0 ? prediction.data : undefined
-  const faults =
-    prediction.error instanceof ProblemError && wire.lines.length > 0
-      ? (prediction.error.problem.errors ?? [])
-      : []
-  // Only the temperature moved: the sweep already knows the answer.
-  const stale = faults.length > 0 || prediction.isPlaceholderData
+  const { answer, current, faults, offline } = usePrediction(settled)
   const here = answer ? pointAt(answer, document.work.temperature_c) : undefined
 
   const edit = useCallback(
@@ -157,12 +150,12 @@ export function Bench({
           here={here}
           faults={faults}
           empty={document.lines.length === 0}
-          offline={prediction.failureReason instanceof OfflineError}
+          offline={offline}
           document={document}
           edit={edit}
         />
       </div>
-      <Balance answer={answer} fresh={!stale} />
+      <Balance answer={answer} fresh={current} />
       <div className="grid flex-1 grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-5 max-[1100px]:grid-cols-[372px_minmax(0,1fr)] max-[1100px]:gap-x-6 max-[960px]:grid-cols-1">
         <section aria-label="Formula" className="flex flex-col gap-2 max-[960px]:order-2">
           <FormulaTable

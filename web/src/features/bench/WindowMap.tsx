@@ -68,7 +68,8 @@ export function WindowMap({
     return () => window.removeEventListener('keydown', onKey)
   }, [])
 
-  const good = here ? isGood(here) && !stale : false
+  // Without an answer the line is neither right nor wrong.
+  const good = !here || (isGood(here) && !stale)
   const lineX = scales.x(temperature)
   const colour = answer ? mixtureColour(answer.totals.cocoa_solids.of_total_percent) : 'var(--line2)'
   const corner = spoonCorner(answer, scales, box)

@@ -1,20 +1,34 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { answer, api, OfflineError, ProblemError } from '../../api/client'
-import type { FormulaDocument } from '../../api/client'
+import type { Assessment, FormulaDocument } from '../../api/client'
 
-/** What a formula will do. The last answer stays while the next is on its way. */
+/**
+ * What a formula will do. The last good answer stays while the next is on its way, and when there is
+ * none because something cannot be weighed.
+ */
 export function usePrediction(document: FormulaDocument) {
   const body = JSON.stringify(document)
-  return useQuery({
+  const [lastGood, setLastGood] = useState<Assessment>()
+  const query = useQuery({
     queryKey: ['predict', body],
     queryFn: ({ signal }) => answer(api.POST('/api/predict', { body: document, signal })),
-    placeholderData: keepPreviousData,
     staleTime: Infinity,
     gcTime: 60_000,
     enabled: document.lines.length > 0,
     retry: (_count, error) => error instanceof OfflineError,
     retryDelay: 1500,
   })
+  if (query.data && query.data !== lastGood) setLastGood(query.data)
+  const faults =
+    query.error instanceof ProblemError && document.lines.length > 0 ? (query.error.problem.errors ?? []) : []
+  return {
+    answer: document.lines.length > 0 ? (query.data ?? lastGood) : undefined,
+    /** Whether the answer belongs to this very document. */
+    current: query.data !== undefined,
+    faults,
+    offline: query.failureReason instanceof OfflineError,
+  }
 }
 
 export function useJobs() {
