@@ -1,7 +1,7 @@
 //! The page as a cook meets it: things by their name and role, waiting for what is to be seen.
 
 use crate::browser::Viewport;
-use fantoccini::actions::{InputSource, KeyAction, KeyActions, MouseActions, PointerAction};
+use fantoccini::actions::{InputSource, KeyAction, KeyActions, MouseActions, PointerAction, TouchActions};
 use fantoccini::elements::Element;
 use fantoccini::key::Key;
 use fantoccini::{Client, Locator};
@@ -168,18 +168,16 @@ impl Ui {
         self.client.perform_actions(keys).await.expect("the keys are pressed");
     }
 
-    /// Drags the pointer from one place to another, in steps.
+    /// Drags the mouse from one place to another, in steps.
     pub async fn drag(&self, from: (f64, f64), to: (f64, f64)) {
-        let go = |x: f64, y: f64| PointerAction::MoveTo { duration: Some(Duration::from_millis(20)), x, y };
-        let mut mouse = MouseActions::new("mouse".into())
-            .then(go(from.0, from.1))
-            .then(PointerAction::Down { button: fantoccini::actions::MOUSE_BUTTON_LEFT });
-        for k in 1..=8 {
-            let part = f64::from(k) / 8.0;
-            mouse = mouse.then(go(from.0 + part * (to.0 - from.0), from.1 + part * (to.1 - from.1)));
-        }
-        mouse = mouse.then(PointerAction::Up { button: fantoccini::actions::MOUSE_BUTTON_LEFT });
+        let mouse = stroke(MouseActions::new("mouse".into()), from, to);
         self.client.perform_actions(mouse).await.expect("the pointer drags");
+    }
+
+    /// Drags a finger from one place to another, in steps.
+    pub async fn drag_by_touch(&self, from: (f64, f64), to: (f64, f64)) {
+        let finger = stroke(TouchActions::new("finger".into()), from, to);
+        self.client.perform_actions(finger).await.expect("the finger drags");
     }
 
     /// Middle of an element in the page.
@@ -224,4 +222,16 @@ impl Ui {
             .map(|row| format!("{} {}", row["id"], row["at"]))
             .collect()
     }
+}
+
+/// Down at one place, along, and up at another.
+fn stroke<S: InputSource<Action = PointerAction>>(source: S, from: (f64, f64), to: (f64, f64)) -> S {
+    let go = |x: f64, y: f64| PointerAction::MoveTo { duration: Some(Duration::from_millis(20)), x, y };
+    let button = fantoccini::actions::MOUSE_BUTTON_LEFT;
+    let mut source = source.then(go(from.0, from.1)).then(PointerAction::Down { button });
+    for k in 1..=8 {
+        let part = f64::from(k) / 8.0;
+        source = source.then(go(from.0 + part * (to.0 - from.0), from.1 + part * (to.1 - from.1)));
+    }
+    source.then(PointerAction::Up { button })
 }

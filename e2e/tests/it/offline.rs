@@ -30,6 +30,22 @@ async fn an_empty_kitchen_starts_its_first_ganache_and_survives_a_stopped_server
         ui.find("//*[@role='status'][contains(., 'version 1, saved')]").await;
 
         ui.stop_server().await;
+        // The temperature needs no server: the sweep already holds every answer.
+        let handle = ui.find("//*[@role='slider']").await;
+        for step in 1..=8 {
+            handle.send_keys(&char::from(Key::Left).to_string()).await.unwrap();
+            let t = 29.0 - 0.5 * f64::from(step);
+            ui.verdict_that("follows the key", |said| said.ends_with(&format!("at {t:.1} °C"))).await;
+        }
+        let from = ui.middle("//*[@role='slider']/span").await;
+        ui.drag(from, (from.0 - 150.0, from.1)).await;
+        let t = ui.temperature().await;
+        assert!(t < 20.0, "the pointer left it at {t} °C");
+        ui.verdict_that("follows the pointer", |said| said == format!("Too stiff to drip at {t:.1} °C"))
+            .await;
+        while ui.temperature().await != 29.0 {
+            ui.click("//button[.='Undo']").await;
+        }
         ui.write(&Ui::amount("Cream 36 %"), "180 g").await;
         ui.click(SAVE).await;
         ui.find("//*[@role='alert'][contains(., 'It is kept on this device')]").await;

@@ -32,6 +32,8 @@ interface BenchProps {
 
 /** Typing rests this long before a question goes out. */
 const SETTLE_MS = 140
+/** A run of edits to one field without such a pause is one step of undo. */
+const STEP_MS = 1200
 
 export function Bench({
   id,
@@ -65,6 +67,11 @@ export function Bench({
       dispatch(tag === undefined ? { type: 'edit', change } : { type: 'edit', change, tag }),
     [],
   )
+
+  useEffect(() => {
+    const timer = window.setTimeout(() => dispatch({ type: 'settle' }), STEP_MS)
+    return () => window.clearTimeout(timer)
+  }, [document])
 
   const dirty = !same(wire, saved)
   useEffect(() => {
@@ -196,7 +203,6 @@ export function Bench({
             room={room}
             stale={faults.length > 0}
             onTemperature={setTemperature}
-            onSettled={() => dispatch({ type: 'settle' })}
           />
           <JobPanel document={document} answer={answer} faults={faults} edit={edit} />
         </section>

@@ -75,7 +75,7 @@ function Sentence({ answer, here, faults, empty, offline }: Omit<VerdictProps, '
       </h2>
       <p>
         {here.detail} {here.outcome !== 'no_window' && answer.span_sentence}{' '}
-        <span className="text-ink2">Comes out right {here.chance_words}.</span>
+        <span className="whitespace-nowrap text-ink2">Comes out right {here.chance_words}.</span>
       </p>
     </>
   )

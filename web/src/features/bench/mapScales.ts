@@ -11,6 +11,11 @@ export const ZONES = [
   { word: 'hard', from: 20_000, says: 'over 20,000 Pa' },
 ] as const
 
+/** Room for the stiffness words, left of the field. */
+export const GUTTER = 112
+/** Room for degrees and the handle, under it. */
+export const FOOT = 58
+
 export interface Box {
   left: number
   right: number
