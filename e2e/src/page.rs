@@ -114,35 +114,47 @@ impl Ui {
         self.client.find(Locator::XPath(xpath)).await.is_ok()
     }
 
-    /// Clicks, trying again while the page is still moving.
-    pub async fn click(&self, xpath: &str) {
+    /// Does something with what is at an XPath, again while the page exchanges it under the hand: an
+    /// element found a moment ago may be gone when it is read.
+    async fn with<T, E: std::fmt::Display>(
+        &self,
+        xpath: &str,
+        what: &str,
+        act: impl AsyncFn(Element) -> Result<T, E>,
+    ) -> T {
         let start = Instant::now();
         loop {
-            let clicked = self.find(xpath).await.click().await;
-            match clicked {
-                Ok(()) => return,
-                Err(error) => assert!(start.elapsed() < PATIENCE, "cannot click {xpath}: {error}"),
+            match act(self.find(xpath).await).await {
+                Ok(done) => return done,
+                Err(error) => assert!(start.elapsed() < PATIENCE, "cannot {what} {xpath}: {error}"),
             }
             tokio::time::sleep(GLANCE).await;
         }
     }
 
+    /// Clicks.
+    pub async fn click(&self, xpath: &str) {
+        self.with(xpath, "click", async |element| element.click().await).await;
+    }
+
     /// Text at an XPath.
     pub async fn text(&self, xpath: &str) -> String {
-        self.find(xpath).await.text().await.expect("it has text")
+        self.with(xpath, "read", async |element| element.text().await).await
     }
 
     /// Value of a field.
     pub async fn value(&self, xpath: &str) -> String {
-        self.find(xpath).await.prop("value").await.expect("it has a value").unwrap_or_default()
+        self.with(xpath, "read", async |element| element.prop("value").await).await.unwrap_or_default()
     }
 
     /// Types over what a field holds.
     pub async fn write(&self, xpath: &str, text: &str) {
-        let field = self.find(xpath).await;
-        field.click().await.expect("the field takes the pointer");
-        self.chord(Key::Control, 'a').await;
-        field.send_keys(text).await.expect("the field takes keys");
+        self.with(xpath, "write into", async |field| {
+            field.click().await?;
+            self.chord(Key::Control, 'a').await;
+            field.send_keys(text).await
+        })
+        .await;
     }
 
     /// The amount field of an ingredient.
