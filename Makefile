@@ -63,7 +63,8 @@ types: web/node_modules/.package-lock.json
 	@mkdir -p web/dist schemas
 	cargo build -p server --bin bright-spoon
 	./target/debug/bright-spoon openapi > web/openapi.json
-	./target/debug/bright-spoon schema > schemas/formula-1.json
+	for format in formula-1 ingredient-1 pantry-1; do \
+	  ./target/debug/bright-spoon schema $$format > schemas/$$format.json; done
 	cd web && npm run --silent types
 
 screenshots: browser web

@@ -78,6 +78,15 @@ impl Ui {
         self.verdict_that("is there", |_| true).await;
     }
 
+    /// Posts JSON as the page would, and gives the status.
+    pub async fn post(&self, path: &str, body: &Value) -> u64 {
+        let script = "const [path, body, done] = arguments;
+            fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' },
+              body: JSON.stringify(body) }).then((r) => done(r.status))";
+        let answer = self.client.execute_async(script, vec![path.into(), body.clone()]).await;
+        answer.expect("it posts").as_u64().expect("a status")
+    }
+
     /// Runs a script.
     pub async fn js(&self, script: &str) -> Value {
         self.client.execute(script, vec![]).await.expect("the script runs")

@@ -4,13 +4,12 @@
 #![allow(missing_docs)]
 
 use criterion::{Criterion, criterion_group, criterion_main};
-use pastry::formula::{Family, Mixture};
+use pastry::formula::{Family, Mixture, System};
 use pastry::ingredient::find;
 use pastry::job::assess::map;
-use pastry::job::geometry::{CoatGeometry, DripGeometry, FillGeometry, Job, MaskGeometry};
-use pastry::job::{FormulaDocument, assess};
+use pastry::job::{FormulaDocument, Job, assess};
 use pastry::rheology::kernel::Predictor;
-use pastry::rheology::{History, Options, sweep};
+use pastry::rheology::{Grid, History, Options, sweep};
 use pastry::units::amount::parse;
 use std::hint::black_box;
 
@@ -25,7 +24,7 @@ const LINES: [(&str, f64); 6] = [
 
 fn predictor() -> Predictor {
     let lines = LINES.map(|(id, grams)| (find(id).expect("in the catalogue"), grams));
-    Predictor::new(&Mixture::new(lines), Family::Ganache, &Options::default())
+    Predictor::new(&Mixture::new(lines), System::Ganache, &Options::default())
 }
 
 fn document() -> FormulaDocument {
@@ -42,16 +41,14 @@ fn document() -> FormulaDocument {
 fn core(c: &mut Criterion) {
     let ready = predictor();
     c.bench_function("one evaluation", |b| b.iter(|| ready.base.at(black_box(27.3), History::Fresh)));
-    c.bench_function("sweep of 91 with band", |b| b.iter(|| sweep(black_box(&ready), History::Fresh)));
-    for job in [
-        Job::Mask(MaskGeometry::default()),
-        Job::Fill(FillGeometry::default()),
-        Job::Coat(CoatGeometry::default()),
-        Job::Drip(DripGeometry::default()),
-    ] {
-        let history = job.histories()[0];
-        c.bench_function(&format!("sweep of 91 with band and windows, {}", job.verb()), |b| {
-            b.iter(|| map(&predictor(), black_box(&job), history));
+    c.bench_function("sweep of 91 with band", |b| {
+        b.iter(|| sweep(black_box(&ready), History::Fresh, Grid::COOL))
+    });
+    for job in Job::usual() {
+        let history = job.histories(Family::Ganache)[0];
+        let axis = job.axis(Family::Ganache);
+        c.bench_function(&format!("sweep of 91 with band and windows, {}", job.word()), |b| {
+            b.iter(|| map(&predictor(), black_box(&job), axis, history, Grid::COOL));
         });
     }
     c.bench_function("parse an amount", |b| b.iter(|| parse(black_box("1 1/2 cups"))));

@@ -12,6 +12,7 @@
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
 //! [`rheology::kernel::Predictor`] (ready for any temperature) → [`job::assess`] (the answer).
 
+pub mod fault;
 pub mod formula;
 pub mod ingredient;
 pub mod job;

@@ -1,8 +1,9 @@
-//! JSON bodies: size, type, syntax and shape checked, each refusal in words.
+//! JSON bodies and queries: size, type, syntax and shape checked, each refusal in words.
 
 use crate::error::ApiError;
-use axum::extract::{FromRequest, Request};
+use axum::extract::{FromRequest, FromRequestParts, Query, Request};
 use axum::http::header;
+use axum::http::request::Parts;
 use pastry::formula::Fault;
 use serde::de::DeserializeOwned;
 
@@ -34,6 +35,24 @@ impl<T: DeserializeOwned, S: Send + Sync> FromRequest<S> for Body<T> {
             if limit { too_large() } else { ApiError::BodyLost }
         })?;
         parse(&bytes).map(Body)
+    }
+}
+
+/// The query of an address, of the shape of `T`.
+pub struct Asked<T>(pub T);
+
+impl<T: DeserializeOwned, S: Send + Sync> FromRequestParts<S> for Asked<T> {
+    type Rejection = ApiError;
+
+    async fn from_request_parts(parts: &mut Parts, _state: &S) -> Result<Self, ApiError> {
+        match Query::<T>::try_from_uri(&parts.uri) {
+            Ok(Query(value)) => Ok(Asked(value)),
+            Err(error) => {
+                let words = std::error::Error::source(&error).map_or(error.to_string(), ToString::to_string);
+                let message = format!("the address asks for something not known here: {words}");
+                Err(ApiError::Faults(vec![Fault::new("query", "wrong_value", message)]))
+            }
+        }
     }
 }
 

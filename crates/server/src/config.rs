@@ -1,6 +1,7 @@
 //! The command line.
 
 use clap::{Args, Parser, Subcommand, ValueEnum};
+use pastry::units::kitchen::Measures;
 use std::path::PathBuf;
 
 /// Bright Spoon: formulates creams and says what they will do.
@@ -22,10 +23,45 @@ pub enum Command {
         /// The file; - reads standard input.
         file: PathBuf,
     },
+    /// Read two or three formulas and print them side by side, what differs marked.
+    Compare {
+        /// The files.
+        #[arg(num_args = 2..=3, required = true)]
+        files: Vec<PathBuf>,
+    },
+    /// Weigh an amount: convert "1 1/2 cups" cream36
+    Convert {
+        /// As a cook writes it.
+        amount: String,
+        /// Key of the ingredient.
+        ingredient: String,
+        /// Whose cups and spoons: us, metric, australian, imperial.
+        #[arg(long, default_value = "us", value_parser = measures)]
+        measures: Measures,
+    },
+    /// Print the families of creams with their jobs and a starting formula for each.
+    Families {
+        /// Only this one.
+        key: Option<String>,
+    },
+    /// Print the ingredients of the catalogue.
+    Ingredients {
+        /// Words to look for; slips are forgiven.
+        #[arg(long, default_value = "")]
+        search: String,
+    },
     /// Print the OpenAPI description of the interface.
     Openapi,
-    /// Print the JSON Schema of a formula file.
-    Schema,
+    /// Print the JSON Schema of an open format.
+    Schema {
+        /// formula-1, ingredient-1 or pantry-1.
+        #[arg(default_value = "formula-1")]
+        format: String,
+    },
+}
+
+fn measures(word: &str) -> Result<Measures, String> {
+    serde_json::from_value(word.into()).map_err(|_| "write us, metric, australian or imperial".to_owned())
 }
 
 /// How to serve.

@@ -4,7 +4,7 @@
 use axum::Json;
 use axum::http::{HeaderValue, StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use pastry::formula::Fault;
+use pastry::fault::Fault;
 use serde::{Deserialize, Serialize};
 use store::StoreError;
 use utoipa::ToSchema;

@@ -3,15 +3,17 @@
 //!
 //! [`app`] puts the routes together, [`error`] alone turns what went wrong into an answer,
 //! [`routes`] has one file per noun, [`serve`] runs it, [`demo`] fills a throwaway kitchen,
-//! [`predict`] is the command line's question.
+//! [`commands`] are the command line's questions.
 
 pub mod app;
 pub mod assets;
 pub mod body;
+pub mod commands;
 pub mod config;
 pub mod demo;
 pub mod error;
+pub mod examples;
 pub mod openapi;
-pub mod predict;
+pub mod pantry_view;
 pub mod routes;
 pub mod serve;

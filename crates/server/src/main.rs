@@ -2,7 +2,7 @@
 
 use clap::Parser;
 use server::config::{Cli, Command, Serve};
-use server::{openapi, predict, serve};
+use server::{commands, openapi, serve};
 use std::process::ExitCode;
 
 /// Exit code for bad input.
@@ -11,22 +11,36 @@ const BAD_INPUT: u8 = 2;
 fn main() -> ExitCode {
     match Cli::parse().command {
         Command::Serve(options) => run(options),
-        Command::Predict { file } => match predict::predict(&file) {
-            Ok(answer) => print(&answer),
-            Err(words) => {
-                eprintln!("{words}");
-                ExitCode::from(BAD_INPUT)
-            }
-        },
+        Command::Predict { file } => answer(commands::predict(&file)),
+        Command::Compare { files } => answer(commands::compare_files(&files)),
+        Command::Convert { amount, ingredient, measures } => {
+            answer(commands::convert_words(&amount, &ingredient, measures))
+        }
+        Command::Families { key } => answer(commands::list_families(key.as_deref())),
+        Command::Ingredients { search } => print(&commands::list_ingredients(&search)),
         Command::Openapi => print(openapi::pretty().trim_end()),
-        Command::Schema => match serde_json::to_string_pretty(&openapi::formula_schema()) {
-            Ok(schema) => print(&schema),
-            Err(error) => {
-                eprintln!("{error}");
-                ExitCode::FAILURE
-            }
-        },
+        Command::Schema { format } => answer(schema(&format)),
     }
+}
+
+/// Prints an answer, or says what is wrong and exits with 2.
+fn answer(outcome: Result<String, String>) -> ExitCode {
+    match outcome {
+        Ok(answer) => print(&answer),
+        Err(words) => {
+            eprintln!("{words}");
+            ExitCode::from(BAD_INPUT)
+        }
+    }
+}
+
+fn schema(name: &str) -> Result<String, String> {
+    let known = || openapi::FORMATS.map(|format| format.name).join(", ");
+    let format = openapi::FORMATS
+        .iter()
+        .find(|format| format.name == name)
+        .ok_or_else(|| format!("schema: there is no format {name}: write one of {}", known()))?;
+    serde_json::to_string_pretty(&openapi::schema(format)).map_err(|error| error.to_string())
 }
 
 /// Prints a line; a reader that stops early (as `head` does) is no failure.

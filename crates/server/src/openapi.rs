@@ -1,7 +1,8 @@
-//! The description of the interface (OpenAPI 3.1) and the JSON Schema of a formula file, both made
+//! The description of the interface (OpenAPI 3.1) and the JSON Schemas of the open formats, all made
 //! from the types themselves.
 
 use crate::app::AppState;
+use crate::examples;
 use axum::routing::get;
 use axum::{Json, Router};
 use serde_json::{Map, Value, json};
@@ -9,8 +10,36 @@ use utoipa::OpenApi;
 use utoipa::openapi::OpenApi as Document;
 use utoipa_axum::router::OpenApiRouter;
 
-/// Where the JSON Schema of a formula is served and what its `$id` says.
-pub const FORMULA_SCHEMA_PATH: &str = "/api/schemas/formula-1.json";
+/// A published format: the type that defines it, its title, what its fields `format` and `version` say.
+pub struct Format {
+    /// Name of its file, without ending.
+    pub name: &'static str,
+    root: &'static str,
+    title: &'static str,
+    says: &'static str,
+}
+
+/// The open formats, each published as a JSON Schema in the repository and served.
+pub const FORMATS: [Format; 3] = [
+    Format {
+        name: "formula-1",
+        root: "FormulaDocument",
+        title: "Bright Spoon formula, version 1",
+        says: pastry::job::document::FORMAT,
+    },
+    Format {
+        name: "ingredient-1",
+        root: "IngredientDocument",
+        title: "Bright Spoon ingredient, version 1",
+        says: pastry::ingredient::document::FORMAT,
+    },
+    Format {
+        name: "pantry-1",
+        root: "PantryDocument",
+        title: "Bright Spoon pantry, version 1",
+        says: pastry::ingredient::table::FORMAT,
+    },
+];
 
 #[derive(OpenApi)]
 #[openapi(
@@ -21,7 +50,7 @@ pub const FORMULA_SCHEMA_PATH: &str = "/api/schemas/formula-1.json";
     ),
     tags(
         (name = "predict", description = "What a formula will do"),
-        (name = "pantry", description = "Ingredients and the kitchen's own weights"),
+        (name = "ingredients", description = "The pantry: ingredients, own ones, files in and out"),
         (name = "components", description = "Saved formulas and their revisions"),
         (name = "kitchen", description = "The kitchen and its habits")
     )
@@ -44,6 +73,7 @@ fn finished(mut document: Document) -> Value {
     document.paths.paths = paths.into_iter().map(|(path, item)| (format!("/api{path}"), item)).collect();
     let mut value = serde_json::to_value(document).expect("a description serialises");
     close_jobs(&mut value["components"]["schemas"]);
+    examples::add(&mut value);
     value
 }
 
@@ -73,18 +103,19 @@ pub fn pretty() -> String {
 /// Routes that serve the description and the schema.
 pub fn served(document: Document) -> Router<AppState> {
     let document = finished(document);
-    let schema = formula_schema();
-    Router::new()
-        .route("/openapi.json", get(async move || Json(document.clone())))
-        .route("/schemas/formula-1.json", get(async move || Json(schema.clone())))
+    let routes = Router::new().route("/openapi.json", get(async move || Json(document.clone())));
+    FORMATS.iter().fold(routes, |routes, format| {
+        let schema = schema(format);
+        routes.route(&format!("/schemas/{}.json", format.name), get(async move || Json(schema.clone())))
+    })
 }
 
-/// The JSON Schema (2020-12) of a formula file, cut out of the description.
-pub fn formula_schema() -> Value {
+/// The JSON Schema (2020-12) of a format, cut out of the description.
+pub fn schema(format: &Format) -> Value {
     let description = document();
     let all = description["components"]["schemas"].as_object().expect("the description has schemas");
     let mut definitions = Map::new();
-    let mut wanted = vec!["FormulaDocument".to_owned()];
+    let mut wanted = vec![format.root.to_owned()];
     while let Some(name) = wanted.pop() {
         if definitions.contains_key(&name) {
             continue;
@@ -92,14 +123,14 @@ pub fn formula_schema() -> Value {
         let schema = moved(&all[&name], &mut wanted);
         definitions.insert(name, schema);
     }
-    let Some(Value::Object(mut root)) = definitions.remove("FormulaDocument") else {
+    let Some(Value::Object(mut root)) = definitions.remove(format.root) else {
         unreachable!("a document is an object")
     };
     // What the text of the type cannot say: the two fields that name the format.
-    root["properties"]["format"]["const"] = json!(pastry::job::document::FORMAT);
-    root["properties"]["version"]["const"] = json!(pastry::job::document::VERSION);
+    root["properties"]["format"]["const"] = json!(format.says);
+    root["properties"]["version"]["const"] = json!(1);
     root.insert("$schema".into(), json!("https://json-schema.org/draft/2020-12/schema"));
-    root.insert("title".into(), json!("Bright Spoon formula, version 1"));
+    root.insert("title".into(), json!(format.title));
     root.insert("$defs".into(), Value::Object(definitions));
     Value::Object(root)
 }

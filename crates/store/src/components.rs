@@ -19,12 +19,18 @@ pub struct ComponentSummary {
     pub name: String,
     /// Its family.
     pub family: Family,
-    /// Its job: drip, coat, mask or fill.
+    /// Its family in kitchen words.
+    pub family_word: String,
+    /// Its job: drip, coat, mask, fill …
     pub job: String,
     /// Newest revision.
     pub revision: i64,
     /// When that was saved, RFC 3339.
     pub saved_at: String,
+    /// Its tags.
+    pub tags: Vec<String>,
+    /// Put away: not listed unless asked for.
+    pub archived: bool,
 }
 
 /// One revision of a component, with its document.
@@ -54,7 +60,7 @@ pub struct RevisionSummary {
 }
 
 fn job_word(document: &FormulaDocument) -> &'static str {
-    document.work.job.verb()
+    document.work.job.word()
 }
 
 fn family_word(family: Family) -> Result<String, StoreError> {
@@ -62,17 +68,43 @@ fn family_word(family: Family) -> Result<String, StoreError> {
 }
 
 fn summary(row: &SqliteRow) -> Result<ComponentSummary, StoreError> {
+    let family: Family = serde_json::from_value(row.try_get::<String, _>("family")?.into())?;
+    let tags: Option<String> = row.try_get("tags")?;
     Ok(ComponentSummary {
         id: row.try_get("id")?,
         name: row.try_get("name")?,
-        family: serde_json::from_value(row.try_get::<String, _>("family")?.into())?,
+        family,
+        family_word: family.word().to_owned(),
         job: row.try_get("job")?,
         revision: row.try_get("revision")?,
         saved_at: row.try_get("saved_at")?,
+        // A tag holds no line break: they are parted by one.
+        tags: tags.iter().flat_map(|tags| tags.split('\n')).map(str::to_owned).collect(),
+        archived: row.try_get("archived")?,
     })
 }
 
-fn missing(id: &str) -> StoreError {
+/// Keeps which ingredients the newest revision uses.
+async fn note_ingredients(
+    transaction: &mut sqlx::Transaction<'_, sqlx::Sqlite>,
+    id: &str,
+    document: &FormulaDocument,
+) -> Result<(), StoreError> {
+    sqlx::query("DELETE FROM component_ingredients WHERE component_id = ?")
+        .bind(id)
+        .execute(&mut **transaction)
+        .await?;
+    for line in &document.lines {
+        sqlx::query("INSERT OR IGNORE INTO component_ingredients (component_id, ingredient) VALUES (?, ?)")
+            .bind(id)
+            .bind(&line.ingredient)
+            .execute(&mut **transaction)
+            .await?;
+    }
+    Ok(())
+}
+
+pub(crate) fn missing(id: &str) -> StoreError {
     StoreError::NotFound { noun: "component", key: id.to_owned() }
 }
 
@@ -83,8 +115,10 @@ impl Store {
     /// When the file fails.
     pub async fn components(&self) -> Result<Vec<ComponentSummary>, StoreError> {
         sqlx::query(
-            "SELECT id, name, family, job, revision, saved_at FROM components
-             ORDER BY name COLLATE NOCASE, created_at",
+            "SELECT id, name, family, job, revision, saved_at, archived,
+                 (SELECT group_concat(tag, char(10)) FROM
+                     (SELECT tag FROM component_tags WHERE component_id = id ORDER BY tag)) AS tags
+             FROM components ORDER BY name COLLATE NOCASE, created_at",
         )
         .fetch_all(&self.pool)
         .await?
@@ -124,6 +158,7 @@ impl Store {
         .bind(serde_json::to_string(document)?)
         .execute(&mut *transaction)
         .await?;
+        note_ingredients(&mut transaction, &id, document).await?;
         transaction.commit().await?;
         self.component(&id, None).await
     }
@@ -196,6 +231,7 @@ impl Store {
         .bind(serde_json::to_string(document)?)
         .execute(&mut *transaction)
         .await?;
+        note_ingredients(&mut transaction, id, document).await?;
         transaction.commit().await?;
         self.component(id, None).await
     }

@@ -1,14 +1,17 @@
 //! The kitchen's file: SQLite, one writer at a time, every save a new revision.
 //!
 //! * [`kitchen`]: its name, room temperature and cups
-//! * [`pantry`]: the kitchen's own density or piece weight of an ingredient
-//! * [`components`]: creams with all their revisions
+//! * [`pantry`]: what the kitchen says of any ingredient: own density, piece, pack, price, put away
+//! * [`ingredients`]: ingredients of the kitchen's own, with all their revisions
+//! * [`components`]: creams with all their revisions; [`library`]: their tags, and what uses what
 //!
 //! Time and new keys come in as arguments of the calls that need them.
 
 pub mod components;
 pub mod error;
+pub mod ingredients;
 pub mod kitchen;
+pub mod library;
 pub mod pantry;
 
 pub use error::StoreError;

@@ -1,20 +1,64 @@
-//! Takes the pictures of the main views from the demo kitchen: `screenshots FOLDER [NAME...]`.
+//! Takes the pictures of the main views from the demo kitchen: `screenshots FOLDER [NAME...]`. A name
+//! such as `curd=formula:Sharp-citrus curd@820x1180/dim` or `pantry=/pantry/cream36` takes any other.
 
 use e2e::browser::{Session, Viewport};
+use e2e::page::Ui;
 use std::path::PathBuf;
 use std::time::Duration;
 
-/// Name, formula, size, theme.
+const LAPTOP: Viewport = Viewport(1280, 800);
+const SMALL: Viewport = Viewport(1024, 768);
+const TABLET: Viewport = Viewport(820, 1180);
+
+/// Name, what is opened, size, theme.
 const VIEWS: &[(&str, &str, Viewport, &str)] = &[
-    ("bench", "Bay milk-chocolate drip", Viewport(1280, 800), "light"),
-    ("bench-dim", "Bay milk-chocolate drip", Viewport(1280, 800), "dim"),
-    ("bench-inside", "Cardamom white drip", Viewport(1280, 800), "light"),
-    ("bench-mask", "Harbour dark mask", Viewport(1280, 800), "light"),
-    ("bench-fill-dim", "Chestnut-honey dark filling", Viewport(1024, 768), "dim"),
-    ("bench-small", "Bay milk-chocolate drip", Viewport(1024, 768), "light"),
-    ("bench-tablet", "Ember dark glaze", Viewport(820, 1180), "light"),
-    ("bench-tablet-dim", "Ember dark glaze", Viewport(820, 1180), "dim"),
+    ("bench", "formula:Bay milk-chocolate drip", LAPTOP, "light"),
+    ("bench-dim", "formula:Bay milk-chocolate drip", LAPTOP, "dim"),
+    ("bench-fill-dim", "formula:Chestnut-honey dark filling", SMALL, "dim"),
+    ("bench-tablet", "formula:Ember dark glaze", TABLET, "light"),
+    ("bench-mousse", "formula:Blackcurrant dome mousse", LAPTOP, "light"),
+    ("bench-buttercream", "formula:Cardamom Swiss", LAPTOP, "light"),
+    ("bench-custard-tablet", "formula:Daily pastry cream", TABLET, "light"),
+    ("bench-soak", "formula:Brandy soak", LAPTOP, "light"),
+    ("why", "why:Bay milk-chocolate drip", LAPTOP, "light"),
+    ("families", "/new", LAPTOP, "light"),
+    ("formulas", "/formulas", LAPTOP, "light"),
+    ("compare", "compare:Bay milk-chocolate drip+Cardamom white drip", LAPTOP, "light"),
+    ("pantry", "/pantry/cream36", LAPTOP, "light"),
+    ("pantry-tablet-dim", "/pantry/dark70", TABLET, "dim"),
+    ("pantry-label", "/pantry/new", LAPTOP, "light"),
 ];
+
+async fn open(ui: &Ui, what: &str) {
+    match what.split_once(':') {
+        Some(("formula", name)) => ui.open_formula(name).await,
+        Some(("why", name)) => {
+            ui.open_formula(name).await;
+            ui.js("document.activeElement?.blur()").await;
+            ui.press('w').await;
+            ui.find("//*[@role='dialog']").await;
+        }
+        Some(("compare", names)) => {
+            ui.open("/formulas").await;
+            for name in names.split('+') {
+                ui.click(&format!("//input[@aria-label='Compare {name}']")).await;
+            }
+            ui.click("//button[starts-with(., 'Compare')]").await;
+            ui.find("//table").await;
+        }
+        _ => ui.open(what).await,
+    }
+}
+
+/// `curd=formula:Sharp-citrus curd@820x1180/dim`.
+fn asked(argument: &str) -> Option<(String, String, Viewport, String)> {
+    let (name, rest) = argument.split_once('=')?;
+    let (what, size) = rest.split_once('@').unwrap_or((rest, "1280x800"));
+    let (size, theme) = size.split_once('/').unwrap_or((size, "light"));
+    let (width, height) = size.split_once('x')?;
+    let viewport = Viewport(width.parse().ok()?, height.parse().ok()?);
+    Some((name.to_owned(), what.to_owned(), viewport, theme.to_owned()))
+}
 
 #[tokio::main]
 async fn main() {
@@ -22,19 +66,24 @@ async fn main() {
     let folder = PathBuf::from(arguments.next().expect("say in which folder"));
     let wanted: Vec<String> = arguments.collect();
     std::fs::create_dir_all(&folder).expect("the folder is made");
-    let session = Session::start(true, Viewport(1280, 800)).await;
+    let mut views: Vec<(String, String, Viewport, String)> = VIEWS
+        .iter()
+        .filter(|(name, ..)| wanted.is_empty() || wanted.iter().any(|want| want == name))
+        .map(|(name, what, viewport, theme)| {
+            ((*name).to_owned(), (*what).to_owned(), *viewport, (*theme).to_owned())
+        })
+        .collect();
+    views.extend(wanted.iter().filter_map(|argument| asked(argument)));
+    let session = Session::start(true, LAPTOP).await;
     let ui = &session.ui;
-    for (name, formula, viewport, theme) in VIEWS {
-        if !wanted.is_empty() && !wanted.iter().any(|want| want == name) {
-            continue;
-        }
-        ui.set_viewport(*viewport).await;
+    for (name, what, viewport, theme) in views {
+        ui.set_viewport(viewport).await;
         ui.open("/").await;
         ui.js(&format!("localStorage.setItem('bright-spoon.theme', '{theme}')")).await;
-        ui.open_formula(formula).await;
-        ui.js("document.activeElement?.blur()").await;
+        open(ui, &what).await;
+        ui.js("if (!document.querySelector('[role=dialog]')) document.activeElement?.blur()").await;
         // Fonts and the last transition.
-        tokio::time::sleep(Duration::from_millis(500)).await;
+        tokio::time::sleep(Duration::from_millis(600)).await;
         let png = ui.client.screenshot().await.expect("a picture");
         std::fs::write(folder.join(format!("{name}.png")), png).expect("the picture is kept");
         println!("{name}");

@@ -27,7 +27,7 @@ async fn each_job_has_its_own_question_and_geometry() {
         ui.verdict_that("is of the filling", |said| said.contains("fill at")).await;
         let numbers = "//*[@role='status']//p[contains(., 'asks for')]";
         let set = ui.text(numbers).await;
-        ui.click("//select[@aria-label='State of the ganache']/option[.='A just made']").await;
+        ui.click("//select[@aria-label='State of the cream']/option[.='just made']").await;
         ui.wait_for("other numbers", async || ui.text(numbers).await != set).await;
         // A load that nothing holds.
         ui.write("//input[@id=//label[.='Load above']/@for]", "60000\u{e007}").await;

@@ -72,22 +72,49 @@ async fn amounts_are_taken_in_any_unit_and_say_what_was_assumed() {
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]
 async fn a_cup_of_unknown_weight_is_mended_on_the_spot_and_remembered() {
     ui("density", async |ui| {
+        // A thing in grains that nobody has weighed a cup of.
+        let dust = serde_json::json!({
+            "format": "bright-spoon/ingredient", "version": 1, "key": "own-beet-dust", "name": "Beet dust",
+            "group": "other", "composition_percent": { "sucrose": 60, "fibre": 38, "water": 2 }
+        });
+        ui.open("/").await;
+        assert_eq!(ui.post("/api/ingredients", &dust).await, 201);
         ui.open_formula(BAY).await;
-        ui.click("//button[@aria-label='Swap Cream 36 %']").await;
-        ui.find("//input[@role='combobox']").await.send_keys("double").await.unwrap();
+        ui.click("//button[@aria-label='Swap Salt']").await;
+        ui.find("//input[@role='combobox']").await.send_keys("beet").await.unwrap();
+        ui.find("//*[@role='option'][contains(., 'Beet dust')]").await;
         ui.press(Key::Enter).await;
-        ui.write(&Ui::amount("Cream 48 %"), "1/2 cup").await;
+        ui.write(&Ui::amount("Beet dust"), "2 tsp").await;
         ui.click("//button[.='Give its density']").await;
-        ui.find("//label[contains(., 'Density as you scoop')]//input").await.send_keys("0.97").await.unwrap();
-        ui.click("//button[.='Use these weights']").await;
-        ui.find("//p[contains(., '0.97 g/ml (your kitchen')]").await;
+        let density = "//input[@id=//label[contains(., 'Density as you scoop')]/@for]";
+        ui.find(density).await.send_keys("0.41").await.unwrap();
+        ui.click("//button[.='Use these values']").await;
+        ui.find("//p[contains(., '0.41 g/ml (your kitchen')]").await;
         // A new line of it knows the density already.
         ui.click("//button[@id='add-ingredient']").await;
-        ui.find("//input[@role='combobox']").await.send_keys("double").await.unwrap();
+        ui.find("//input[@role='combobox']").await.send_keys("beet").await.unwrap();
+        ui.find("//*[@role='option'][contains(., 'Beet dust')]").await;
         ui.press(Key::Enter).await;
         ui.wait_for("seven lines", async || names(ui).await.len() == 7).await;
-        ui.write("(//input[@aria-label='Amount of Cream 48 %'])[2]", "1 tbsp").await;
-        ui.find("(//*[@data-line])[7]//p[contains(., '0.97 g/ml')]").await;
+        ui.write("(//input[@aria-label='Amount of Beet dust'])[2]", "1 tbsp").await;
+        ui.find("(//*[@data-line])[7]//p[contains(., '0.41 g/ml')]").await;
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn per_cent_spoons_and_pieces_stand_beside_the_amounts() {
+    ui("percent", async |ui| {
+        ui.open_formula("Blackcurrant dome mousse").await;
+        let view = "//label[contains(., 'What stands beside')]/select";
+        ui.click(&format!("{view}/option[.='in spoons, pieces']")).await;
+        ui.find("//*[@data-line][contains(., 'Gelatin')]//span[.='6 leaves (gold)']").await;
+        ui.click(&format!("{view}/option[.='% of Blackcurrant puree']")).await;
+        // 480 g of cream on 400 g of puree.
+        ui.find("//*[@data-line][contains(., 'Cream 36')]//span[.='120.0 %']").await;
+        // And an amount may be written so.
+        ui.write(&Ui::amount("Sugar (sucrose)"), "30 %").await;
+        ui.find("//p[contains(., '120 g: 30 % of the Blackcurrant puree')]").await;
     })
     .await;
 }

@@ -1,11 +1,14 @@
 //! What a cook does at the page, in a real browser.
 
 mod bad_input;
+mod families;
 mod formulate;
 mod jobs;
+mod library;
 mod lines;
 mod looks;
 mod offline;
+mod pantry;
 mod revisions;
 
 /// The verdict of the first demo formula as it is opened.

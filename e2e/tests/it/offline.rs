@@ -13,15 +13,16 @@ async fn add(ui: &Ui, name: &str, amount: &str, full: &str) {
 }
 
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]
-async fn an_empty_kitchen_starts_its_first_ganache_and_survives_a_stopped_server() {
+async fn an_empty_kitchen_starts_its_first_cream_and_survives_a_stopped_server() {
     ui_of_own_kitchen("stopped_server", async |ui| {
         ui.open("/").await;
         ui.find("//h1[.='Empty spoon']").await;
-        ui.click("//a[.='Start a ganache']").await;
+        ui.click("//a[.='Pick a cream']").await;
+        ui.click("//a[.='an empty bowl']").await;
         ui.find("//h2[.='Empty spoon']").await;
         add(ui, "dark chocolate 60", "200 g", "Dark chocolate 60 %").await;
         add(ui, "heavy cream", "200 g", "Cream 36 %").await;
-        ui.verdict_that("is there", |said| said.contains("drip at 29.0 °C")).await;
+        ui.verdict_that("is there", |said| said.contains("drip at 30.0 °C")).await;
         // A name is asked for before it is kept.
         ui.click(SAVE).await;
         ui.find("//*[@role='alert'][contains(., 'it has no name yet')]").await;
@@ -34,7 +35,7 @@ async fn an_empty_kitchen_starts_its_first_ganache_and_survives_a_stopped_server
         let handle = ui.find("//*[@role='slider']").await;
         for step in 1..=8 {
             handle.send_keys(&char::from(Key::Left).to_string()).await.unwrap();
-            let t = 29.0 - 0.5 * f64::from(step);
+            let t = 30.0 - 0.5 * f64::from(step);
             ui.verdict_that("follows the key", |said| said.ends_with(&format!("at {t:.1} °C"))).await;
         }
         let from = ui.middle("//*[@role='slider']/span").await;
@@ -43,7 +44,7 @@ async fn an_empty_kitchen_starts_its_first_ganache_and_survives_a_stopped_server
         assert!(t < 20.0, "the pointer left it at {t} °C");
         ui.verdict_that("follows the pointer", |said| said == format!("Too stiff to drip at {t:.1} °C"))
             .await;
-        while ui.temperature().await != 29.0 {
+        while ui.temperature().await != 30.0 {
             ui.click("//button[.='Undo']").await;
         }
         ui.write(&Ui::amount("Cream 36 %"), "180 g").await;
@@ -55,7 +56,7 @@ async fn an_empty_kitchen_starts_its_first_ganache_and_survives_a_stopped_server
         ui.client.refresh().await.unwrap();
         ui.find("//*[@role='status'][contains(., 'Your unsaved changes from')]").await;
         assert_eq!(ui.value(&Ui::amount("Cream 36 %")).await, "180 g");
-        ui.verdict_that("is there again", |said| said.contains("drip at 29.0 °C")).await;
+        ui.verdict_that("is there again", |said| said.contains("drip at 30.0 °C")).await;
         ui.click(SAVE).await;
         ui.find("//*[@role='status'][contains(., 'version 2, saved')]").await;
         assert!(!ui.has("//*[contains(., 'Your unsaved changes from')][@role='status']").await);
@@ -74,7 +75,7 @@ async fn the_page_says_that_the_server_is_gone_and_when_it_is_back() {
         ui.find("//header/following-sibling::p[@role='alert'][contains(., 'The server is not answering')]")
             .await;
         ui.start_server_again().await;
-        ui.verdict_that("arrives by itself", |said| said.contains("drip at 29.0 °C")).await;
+        ui.verdict_that("arrives by itself", |said| said.contains("drip at 30.0 °C")).await;
         ui.wait_for("the notice to go", async || {
             !ui.has("//header/following-sibling::p[@role='alert']").await
         })

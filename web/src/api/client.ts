@@ -6,11 +6,21 @@ export type FormulaDocument = Schemas['FormulaDocument']
 export type Assessment = Schemas['Assessment']
 export type Point = Schemas['Point']
 export type Job = Schemas['Job']
-export type JobKind = Schemas['JobKind']
+export type Family = Schemas['Family']
+export type FamilyEntry = Schemas['FamilyEntry']
+export type FamilyJob = Schemas['FamilyJob']
+export type Process = NonNullable<FormulaDocument['process']>
 export type Phase = Schemas['Phase']
 export type PhaseShares = Schemas['PhaseShares']
-export type PantryEntry = Schemas['PantryEntry']
-export type OwnWeights = Schemas['OwnWeights']
+export type IngredientEntry = Schemas['IngredientEntry']
+export type IngredientDetail = Schemas['IngredientDetail']
+export type IngredientDocument = Schemas['IngredientDocument']
+export type KitchenValues = Schemas['KitchenValues']
+export type Label = Schemas['Label']
+export type Inferred = Schemas['Inferred']
+export type ImportAnswer = Schemas['ImportAnswer']
+export type Part = Schemas['Part']
+export type Comparison = Schemas['Comparison']
 export type Kitchen = Schemas['Kitchen']
 export type Component = Schemas['Component']
 export type ComponentSummary = Schemas['ComponentSummary']
@@ -60,6 +70,7 @@ export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
     throw new OfflineError()
   }
   if (settled.data !== undefined) return settled.data
+  if (settled.response.status === 204) return undefined as T
   if (isProblem(settled.error)) throw new ProblemError(settled.error)
   throw new OfflineError()
 }

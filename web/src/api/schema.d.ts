@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sets two or three formulas side by side and marks what differs. Keeps nothing. */
+        post: operations["compare_formulas"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/components": {
         parameters: {
             query?: never;
@@ -33,6 +50,40 @@ export interface paths {
         get: operations["read_component"];
         /** Saves a new revision. When somebody saved in between, nothing is written and the answer says so. */
         put: operations["save_component"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/components/{id}/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A formula as a file, with the own ingredients it needs in another kitchen. */
+        get: operations["export_component"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/components/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Puts a component in its place in the library: tags, put away or not. Makes no revision. */
+        put: operations["place_component"];
         post?: never;
         delete?: never;
         options?: never;
@@ -74,6 +125,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/convert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Weighs an amount of an ingredient and writes it back in spoons and pieces. */
+        get: operations["convert_amount"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/families": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All families, with their jobs and a starting formula for each. */
+        get: operations["list_families"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -91,16 +176,106 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/jobs": {
+    "/api/ingredients": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** All jobs. */
-        get: operations["list_jobs"];
+        /** Ingredients, own ones first; with words to look for, best match first. */
+        get: operations["list_ingredients"];
         put?: never;
+        /** Adds an ingredient of the kitchen's own. Its key must be new. */
+        post: operations["create_ingredient"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ingredients/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kitchen's own ingredients as a file. */
+        get: operations["export_ingredients"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ingredients/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reads a pantry file; keeps the good ones when asked to. A bad row is named by its line and stops
+         *     nothing.
+         */
+        post: operations["import_ingredients"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ingredients/infer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Infers a whole composition from a label, with the reason of every value. Keeps nothing. */
+        post: operations["infer_ingredient"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ingredients/{key}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One ingredient whole: composition with sources, weights, allergens, diet, price, where it is used. */
+        get: operations["read_ingredient"];
+        /** Saves a new revision of an own ingredient. */
+        put: operations["save_ingredient"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ingredients/{key}/kitchen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Saves what the kitchen says of any ingredient: its own density, piece, pack and price, put away or not. */
+        put: operations["save_kitchen_values"];
         post?: never;
         delete?: never;
         options?: never;
@@ -126,40 +301,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/pantry": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** All ingredients. */
-        get: operations["list_pantry"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/pantry/{ingredient}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        /** Saves the kitchen's own weights of an ingredient, on top of the revision they were read at. */
-        put: operations["save_pantry_item"];
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/predict": {
         parameters: {
             query?: never;
@@ -169,7 +310,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Judges a formula: the verdict, the map over 0 to 45 °C, totals, warnings. Keeps nothing. */
+        /** Judges a formula: the verdict, the map, totals, warnings, why. Keeps nothing. */
         post: operations["predict"];
         delete?: never;
         options?: never;
@@ -187,6 +328,8 @@ export interface components {
         Assessment: {
             /** @description The working temperature judged. */
             at: components["schemas"]["Point"];
+            /** @description What the map's upright axis counts. */
+            axis: components["schemas"]["MapAxis"];
             /** @description The other histories, for comparison. */
             curves: components["schemas"]["Curve"][];
             /** @description Its family. */
@@ -199,19 +342,24 @@ export interface components {
             in_the_room: components["schemas"]["InTheRoom"];
             /** @description The job and its geometry, defaults filled in. */
             job: components["schemas"]["Job"];
+            /** @description The numbers of the family. */
+            key_figures: components["schemas"]["KeyFigure"][];
             /** @description Lines weighed. */
             lines: components["schemas"]["LineAnswer"][];
             /** @description What the job measures. */
             measured: components["schemas"]["Measured"];
             /** @description Name of the formula. */
             name: string;
+            pour?: components["schemas"]["Pour"] | null;
+            /** @description What was done in the making, the family's habits filled in. */
+            process: components["schemas"]["UsedProcess"];
             /** @description Where each phase alone would meet the job. */
             reach: components["schemas"]["PhaseReach"][];
             /** @description The same in one sentence. */
             span_sentence: string;
             /** @description Temperatures at which the job is met. */
             spans: components["schemas"]["Span"][];
-            /** @description The map: every half degree from 0 to 45 °C. */
+            /** @description The map: 91 points from 0 °C up. */
             sweep: components["schemas"]["Point"][];
             /**
              * Format: double
@@ -222,8 +370,19 @@ export interface components {
             totals: components["schemas"]["Totals"];
             /** @description Warnings, worst first. */
             warnings: components["schemas"]["Warning"][];
-            /** @description The window of it, in mm or Pa. */
+            /** @description Why it comes out so. */
+            why: components["schemas"]["Why"];
+            /** @description The window of it. */
             window: number[];
+        };
+        /** @description A row that cannot be taken. */
+        BadRow: {
+            /** @description What is wrong with it and what to do. */
+            faults: components["schemas"]["Fault"][];
+            /** @description Line of the file, or place in the list of a JSON file, from 1. */
+            line: number;
+            /** @description Its name or key, as far as it could be read. */
+            name: string;
         };
         /** @description A film poured over a cake. */
         CoatGeometry: {
@@ -248,6 +407,52 @@ export interface components {
              */
             thinnest_mm: components["schemas"]["Length"];
         };
+        /** @description One formula of a comparison. */
+        Column: {
+            /** @description The working temperature judged. */
+            at: components["schemas"]["Point"];
+            /**
+             * Format: double
+             * @description Weight of the batch, g.
+             */
+            batch_mass_g: number;
+            /** @description Its family, in kitchen words. */
+            family: string;
+            /** @description What it is to do. */
+            job: string;
+            /** @description Its name. */
+            name: string;
+            /** @description Value on the map's axis at every point of its map. */
+            on_map: number[];
+            /** @description When it works, in one sentence. */
+            span_sentence: string;
+            /** @description Warnings, worst first. */
+            warnings: components["schemas"]["Warning"][];
+        };
+        /** @description Formulas to set side by side. */
+        CompareRequest: {
+            /** @description Two or three. */
+            documents: components["schemas"]["FormulaDocument"][];
+        };
+        /** @description Formulas side by side. */
+        Comparison: {
+            axis?: components["schemas"]["MapAxis"] | null;
+            /** @description The formulas. */
+            columns: components["schemas"]["Column"][];
+            /** @description Numbers of the families. */
+            figures: components["schemas"]["Row"][];
+            /** @description Ingredients, per cent of total, so that batches of any size compare. */
+            lines: components["schemas"]["Row"][];
+            /** @description The balance, per cent of total. */
+            phases: components["schemas"]["Row"][];
+            /** @description What the difference comes to, in one sentence. */
+            sentence: string;
+            /**
+             * Format: double
+             * @description Step between the points of the maps, K.
+             */
+            sweep_step_k: number;
+        };
         /** @description One revision of a component, with its document. */
         Component: {
             /** @description The formula and its work. */
@@ -269,11 +474,15 @@ export interface components {
         };
         /** @description A component as the library lists it. */
         ComponentSummary: {
+            /** @description Put away: not listed unless asked for. */
+            archived: boolean;
             /** @description Its family. */
             family: components["schemas"]["Family"];
+            /** @description Its family in kitchen words. */
+            family_word: string;
             /** @description Its key. */
             id: string;
-            /** @description Its job: drip, coat, mask or fill. */
+            /** @description Its job: drip, coat, mask, fill … */
             job: string;
             /** @description Its name. */
             name: string;
@@ -284,6 +493,22 @@ export interface components {
             revision: number;
             /** @description When that was saved, RFC 3339. */
             saved_at: string;
+            /** @description Its tags. */
+            tags: string[];
+        };
+        /** @description A constituent of an ingredient. */
+        Constituent: {
+            /** @description In kitchen words. */
+            name: string;
+            /** @description Which. */
+            part: components["schemas"]["Part"];
+            /**
+             * Format: double
+             * @description Share, per cent of its weight.
+             */
+            percent: number;
+            /** @description Where it is from. */
+            source: string;
         };
         /** @description Where the yield stress comes from, Pa, after yield strain and air. */
         Contributions: {
@@ -328,17 +553,53 @@ export interface components {
              */
             starch: number;
         };
+        /** @description An amount weighed. */
+        Conversion: {
+            /** @description What the grams rest on; none when grams were written. */
+            assumed?: string | null;
+            /** @description The same in eggs, leaves, sticks. */
+            in_pieces?: string | null;
+            /** @description The same in cups and spoons. */
+            in_spoons?: string | null;
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description Grams.
+             */
+            mass_g: number;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Millilitres, where a density is known.
+             */
+            volume_ml?: number | null;
+        };
+        /** @description CookTemperature, °C */
+        CookTemperature: number;
         /** @description The curve of one history, over the temperatures of the map. */
         Curve: {
             /** @description Which. */
             history: components["schemas"]["History"];
+            /** @description Value on the map's axis, Pa or Pa·s, one per point of the map. */
+            on_map: number[];
             /** @description In kitchen words. */
             words: string;
-            /** @description Yield stress, Pa, one per point of the map. */
-            yield_stress_pa: number[];
         };
         /** @description Density, g/ml */
         Density: number;
+        /** @description Who may eat it, as far as ingredients tell. Kitchens and labels decide, not this list. */
+        Diet: {
+            /** @description No alcohol worth naming: under 0.1 % of weight. */
+            no_alcohol: boolean;
+            /** @description Nothing of pigs. */
+            no_pork: boolean;
+            /** @description Nothing of animals. */
+            vegan: boolean;
+            /** @description Nothing of dead animals. */
+            vegetarian: boolean;
+        };
         /** @description Dose, ml */
         Dose: number;
         /** @description A drip down a cake's side. */
@@ -383,10 +644,65 @@ export interface components {
             value: number;
         };
         /**
-         * @description A family of creams and fillings.
+         * @description A family of creams, fillings, soaks and glazes.
          * @enum {string}
          */
-        Family: "ganache" | "whipped_ganache" | "buttercream" | "meringue_buttercream" | "custard" | "mousseline" | "diplomat" | "mousse" | "whipped_cream" | "jelly" | "glaze" | "syrup" | "meringue" | "fat";
+        Family: "ganache" | "whipped_ganache" | "buttercream" | "swiss_buttercream" | "italian_buttercream" | "french_buttercream" | "custard_buttercream" | "ganache_buttercream" | "cream_cheese_buttercream" | "whipped_cream" | "cocoa_cream" | "stabilised_cream" | "fruit_mousse" | "chocolate_mousse" | "egg_mousse" | "cream_cheese_mousse" | "bavarois" | "pastry_cream" | "slice_custard" | "diplomat" | "mousseline" | "anglaise" | "curd" | "condensed_filling" | "syrup" | "milk_soak" | "jelly" | "mirror_glaze" | "poured_glaze" | "brushing_jelly";
+        /** @description A family. */
+        FamilyEntry: {
+            /** @description What it is, in one sentence. */
+            about: string;
+            /** @description Its key. */
+            family: components["schemas"]["Family"];
+            /** @description Shelf of the list. */
+            group: components["schemas"]["FamilyGroup"];
+            /** @description That shelf in words. */
+            group_word: string;
+            /**
+             * Format: double
+             * @description Hottest temperature of its map, °C.
+             */
+            hottest_c: number;
+            /** @description What it is used for, the usual job first. */
+            jobs: components["schemas"]["FamilyJob"][];
+            /** @description Numbers a cook of it looks at first. */
+            looks_at: components["schemas"]["Figure"][];
+            /** @description Whether it is poured before it sets. */
+            poured: boolean;
+            /** @description Process settings that matter for it. */
+            settings: components["schemas"]["Setting"][];
+            /**
+             * Format: double
+             * @description Usual volume gained, per cent.
+             */
+            usual_overrun_percent: number;
+            /** @description Usual whipping. */
+            usual_whip: components["schemas"]["WhipStage"];
+            /** @description Its name in the kitchen. */
+            word: string;
+        };
+        /**
+         * @description Shelf of the list of families.
+         * @enum {string}
+         */
+        FamilyGroup: "ganache" | "buttercream" | "whipped_cream" | "mousse" | "custard" | "soak" | "glaze";
+        /** @description A job of a family. */
+        FamilyJob: {
+            /** @description What its map counts. */
+            axis: components["schemas"]["MapAxis"];
+            /** @description Histories in which it is done, the usual one first. */
+            histories: components["schemas"]["JobHistory"][];
+            /** @description The job with its usual geometry for this family. */
+            job: components["schemas"]["Job"];
+            /** @description What is compared with its window. */
+            measured: components["schemas"]["Measured"];
+            /** @description A formula to start with. */
+            start: components["schemas"]["FormulaDocument"];
+            /** @description What it is to do, after "to". */
+            verb: string;
+            /** @description Its word: drip, coat, mask … */
+            word: string;
+        };
         /** @description One thing wrong with what was asked, where it is, and what to do. */
         Fault: {
             /** @description Stable code. */
@@ -396,7 +712,12 @@ export interface components {
             /** @description What is wrong and what to do, in words. */
             message: string;
         };
-        /** @description Numbers a cook looks at that do not hang on the job, each with its 90 % band. */
+        /**
+         * @description A number a cook looks at.
+         * @enum {string}
+         */
+        Figure: "chocolate_to_cream" | "sugar_to_butter" | "butter_to_base" | "water_in_fat" | "gelatin_on_water" | "gelatin_on_total" | "starch_on_liquid" | "yolk_on_liquid" | "brix" | "baume" | "overrun" | "fat_of_cream" | "sugar_on_cream" | "sweetness" | "water_activity" | "density" | "volume" | "split" | "alcohol_by_volume" | "dry_matter";
+        /** @description Numbers that do not hang on the job, each with its 90 % band. */
         Figures: {
             /**
              * Format: double
@@ -423,8 +744,8 @@ export interface components {
              */
             solid_fat_percent: number;
             /**
-             * @description Split index at the working temperature, 0 to 1. Band from ± 0.02 in the fat share of the
-             *     fluid (assumed).
+             * @description Split index at the working temperature, 0 to 1; too much water for the fat in buttercreams. Band
+             *     from ± 0.02 in the fat share of the fluid (assumed).
              */
             split: components["schemas"]["Estimate"];
             /** @description Which phase is outside. */
@@ -434,8 +755,23 @@ export interface components {
              * @description Sweetness, per cent of total as sucrose.
              */
             sweetness_percent: number;
+            /**
+             * Format: double
+             * @description Sucrose that does not dissolve, per cent of total.
+             */
+            undissolved_percent: number;
+            /**
+             * Format: double
+             * @description Volume of the batch with its air, ml.
+             */
+            volume_ml: number;
             water_activity?: components["schemas"]["Estimate"] | null;
         };
+        /**
+         * @description A kind of file.
+         * @enum {string}
+         */
+        FileKind: "csv" | "json";
         /** @description A layer between sponges, that must bear what stands on it and not tear the crumb. */
         FillGeometry: {
             /**
@@ -470,6 +806,11 @@ export interface components {
              * @example bright-spoon/formula
              */
             format: string;
+            /**
+             * @description Own ingredients that its lines use, so that another kitchen weighs and judges the same. A kitchen
+             *     that has one by the same key uses its own.
+             */
+            ingredients?: components["schemas"]["IngredientDocument"][];
             /** @description What goes in, in the order of the cook. */
             lines: components["schemas"]["Line"][];
             /** @description Whose cups and spoons are meant. */
@@ -481,6 +822,10 @@ export interface components {
             name?: string;
             /** @description Anything worth remembering. */
             note?: string;
+            /** @description The ingredient that per cent are of; of the whole when none. */
+            percent_of?: string | null;
+            /** @description What was done in the making, where it matters. */
+            process?: components["schemas"]["Process"];
             /**
              * Format: int32
              * @description Version of the format: 1.
@@ -504,6 +849,17 @@ export interface components {
          * @enum {string}
          */
         History: "fresh" | "rested" | "worked";
+        /** @description Hours, h */
+        Hours: number;
+        /** @description What a file holds, and whether it was taken. */
+        ImportAnswer: {
+            /** @description Rows that cannot, with their line. */
+            bad: components["schemas"]["BadRow"][];
+            /** @description Ingredients that can be taken, or were. */
+            good: components["schemas"]["Offered"][];
+            /** @description Whether the good ones were kept. */
+            taken: boolean;
+        };
         /** @description What it becomes when left to set in the room. */
         InTheRoom: {
             /** @description In one sentence. */
@@ -517,6 +873,184 @@ export interface components {
             temperature_c: number;
             /** @description Yield stress with its 90 % band, Pa. */
             yield_stress_pa: components["schemas"]["Estimate"];
+        };
+        /** @description One value and how it was come by. */
+        Inference: {
+            /** @description The constituent. */
+            part: components["schemas"]["Part"];
+            /**
+             * Format: double
+             * @description Its share, per cent of weight.
+             */
+            percent: number;
+            /** @description Whether the label says so itself. */
+            said_by_label: boolean;
+            /** @description Why, in words. */
+            why: string;
+        };
+        /** @description A whole composition inferred from a label. */
+        Inferred: {
+            /** @description Per cent of weight by constituent, adding up to 100. */
+            composition_percent: {
+                [key: string]: number;
+            };
+            /** @description Whether its fat sits in globules of its own. */
+            fat_in_globules: boolean;
+            /** @description How each value was come by. */
+            inferences: components["schemas"]["Inference"][];
+        };
+        /** @description An ingredient whole. */
+        IngredientDetail: {
+            /**
+             * Format: double
+             * @description Bloom strength, g; 0 without gelatin.
+             */
+            bloom_g: number;
+            /** @description What it is made of, in the order of the table; only what it has. */
+            constituents: components["schemas"]["Constituent"][];
+            /** @description Who may eat it. */
+            diet: components["schemas"]["Diet"];
+            document?: components["schemas"]["IngredientDocument"] | null;
+            /** @description As on the shelf. */
+            entry: components["schemas"]["IngredientEntry"];
+            /** @description Where it comes from. */
+            origins: components["schemas"]["Origin"][];
+            /**
+             * Format: int64
+             * @description Its revision, when it is the kitchen's own.
+             */
+            revision?: number | null;
+            /** @description Solid fat at 0 to 45 °C in whole degrees, per cent of its fat; none with next to no fat. */
+            solid_fat_percent?: number[] | null;
+            table_pack?: components["schemas"]["Pack"] | null;
+            /** @description Formulas that use it. */
+            used_in: components["schemas"]["UsedIn"][];
+        };
+        /** @description An ingredient of a kitchen's own. */
+        IngredientDocument: {
+            /** @description Allergens it brings. */
+            allergens?: string[];
+            /** @description What others call it. */
+            also?: string[];
+            /**
+             * Format: double
+             * @description Bloom strength of its gelatin, g.
+             */
+            bloom_g?: number;
+            /**
+             * Format: double
+             * @description Yield stress it brings ready-made, Pa, as curds and jams do.
+             */
+            body_pa?: number;
+            /** @description Starch that swells without boiling. */
+            cold_starch?: boolean;
+            /** @description Shares, per cent of its weight, adding up to 100; what is left out is 0. */
+            composition_percent: {
+                [key: string]: number;
+            };
+            /**
+             * Format: double
+             * @description Density as scooped or poured, g/ml.
+             */
+            density_g_per_ml?: number | null;
+            /** @description Whether its fat sits in globules of its own, as in cream and milk. */
+            fat_in_globules?: boolean;
+            /**
+             * @description Always `bright-spoon/ingredient`.
+             * @example bright-spoon/ingredient
+             */
+            format: string;
+            /**
+             * @description Shelf it stands on.
+             * @example dairy
+             */
+            group: string;
+            /**
+             * Format: double
+             * @description Strength of its gum; xanthan is 1.
+             */
+            gum_strength?: number;
+            /**
+             * @description Its key, beginning with `own-`; small letters, digits and dashes.
+             * @example own-meadow-cream
+             */
+            key: string;
+            label?: components["schemas"]["Label"] | null;
+            /**
+             * @description Its name in the kitchen.
+             * @example Meadow cream 38 %
+             */
+            name: string;
+            /** @description Anything worth remembering. */
+            note?: string;
+            /** @description Where it comes from. */
+            origins?: components["schemas"]["Origin"][];
+            pack?: components["schemas"]["Pack"] | null;
+            /** @description What a piece of it weighs. */
+            pieces?: components["schemas"]["Piece"][];
+            /** @description Egg that was not pasteurised. */
+            raw_egg?: boolean;
+            /** @description Raw fruit whose enzyme cuts gelatin: pineapple, kiwi, papaya, fig, ginger. */
+            raw_protease?: boolean;
+            /** @description Where its composition is from. */
+            source?: string;
+            /** @description Where a share is from, by constituent. */
+            sources?: {
+                [key: string]: string;
+            };
+            /**
+             * Format: double
+             * @description Strength of its starch; corn starch is 1.
+             */
+            starch_strength?: number;
+            /**
+             * Format: int32
+             * @description Version of the format: 1.
+             * @example 1
+             */
+            version: number;
+        };
+        /** @description An ingredient on the shelf. */
+        IngredientEntry: {
+            /** @description Allergens it brings. */
+            allergens: string[];
+            /** @description What others call it. */
+            also: string[];
+            /** @description high, medium or low; your own. */
+            confidence: string;
+            /** @description Shelf it stands on. */
+            group: string;
+            /** @description Its key. */
+            ingredient: string;
+            /** @description What the kitchen says. */
+            kitchen: components["schemas"]["KitchenValues"];
+            /** @description Its name. */
+            name: string;
+            /** @description Whether it is the kitchen's own. */
+            own: boolean;
+            /** @description The five phases, per cent of its weight. */
+            phases_percent: components["schemas"]["PhaseShares"];
+            /**
+             * Format: double
+             * @description Price of a kilogram, in the kitchen's currency.
+             */
+            price_per_kg?: number | null;
+            /** @description Where its composition is from. */
+            source: string;
+            /**
+             * Format: double
+             * @description Density from the tables, g/ml.
+             */
+            table_density_g_per_ml?: number | null;
+            /** @description Where that is from. */
+            table_density_source?: string | null;
+            /** @description Pieces from the tables. */
+            table_pieces: components["schemas"]["PieceWeight"][];
+            /**
+             * Format: int64
+             * @description In how many formulas it is used.
+             */
+            used_in: number;
         };
         /** @description A job with its geometry. */
         Job: {
@@ -606,6 +1140,139 @@ export interface components {
              * @default 10
              */
             thickness_mm: components["schemas"]["Length"];
+        } | {
+            /**
+             * @description Width of the bag above the nozzle, mm.
+             * @default 60
+             */
+            bag_mm: components["schemas"]["Length"];
+            /**
+             * @description Area of the hand on the bag, cm².
+             * @default 28
+             */
+            hand_area_cm2: components["schemas"]["Area"];
+            /**
+             * @description Push of the hand on the bag, N.
+             * @default 60
+             */
+            hand_force_n: components["schemas"]["Force"];
+            /**
+             * @description Height of the piped piece, mm.
+             * @default 30
+             */
+            height_mm: components["schemas"]["Length"];
+            /** @enum {string} */
+            kind: "pipe";
+            /**
+             * @description Length of the nozzle, mm.
+             * @default 15
+             */
+            nozzle_length_mm: components["schemas"]["Length"];
+            /**
+             * @description Opening of the nozzle, mm.
+             * @default 10
+             */
+            nozzle_mm: components["schemas"]["Length"];
+        } | {
+            /**
+             * @description How firm it must be.
+             * @default firm
+             */
+            grade: components["schemas"]["SetGrade"];
+            /**
+             * @description Height of the piece, mm.
+             * @default 45
+             */
+            height_mm: components["schemas"]["Length"];
+            /** @enum {string} */
+            kind: "set";
+        } | {
+            /**
+             * @description Firmest that still melts, Pa.
+             * @default 900
+             */
+            firmest_pa: components["schemas"]["Stress"];
+            /** @enum {string} */
+            kind: "spoon";
+            /**
+             * @description Softest that still mounds, Pa.
+             * @default 60
+             */
+            softest_pa: components["schemas"]["Stress"];
+        } | {
+            /**
+             * @description Greatest depth before it runs to the board, mm.
+             * @default 25
+             */
+            deepest_mm: components["schemas"]["Length"];
+            /** @enum {string} */
+            kind: "soak";
+            /**
+             * @description Syrup on sponge, per cent: 30 light, 45 medium, 60 wet (common practice).
+             * @default 45
+             */
+            on_sponge_percent: components["schemas"]["Percent"];
+            /**
+             * @description How sweet it is meant to be.
+             * @default any
+             */
+            richness: components["schemas"]["Richness"];
+            /**
+             * @description Least depth it should reach, mm.
+             * @default 6
+             */
+            shallowest_mm: components["schemas"]["Length"];
+            /**
+             * @description Sponge to be soaked, g.
+             * @default 300
+             */
+            sponge_g: components["schemas"]["Mass"];
+            /**
+             * @description Time it has, s.
+             * @default 120
+             */
+            time_s: components["schemas"]["Seconds"];
+        } | {
+            /** @enum {string} */
+            kind: "whip";
+            /**
+             * @description Least fat in fat and water, per cent.
+             * @default 30
+             */
+            least_fat_percent: components["schemas"]["Percent"];
+            /**
+             * @description Thickest that still takes air, Pa·s at 10 /s: 2 for plain cream, more with mascarpone or chocolate.
+             * @default 2
+             */
+            thickest_pa_s: components["schemas"]["Viscosity"];
+            /**
+             * @description Warmest at which it is whipped, °C.
+             * @default 8
+             */
+            warmest_c: components["schemas"]["Temperature"];
+        } | {
+            /**
+             * @description Height of the spoon, mm.
+             * @default 60
+             */
+            height_mm: components["schemas"]["Length"];
+            /** @enum {string} */
+            kind: "nappe";
+            /**
+             * @description Thickest that still pours, mm.
+             * @default 0.6
+             */
+            thickest_mm: components["schemas"]["Length"];
+            /**
+             * @description Thinnest film that coats, mm.
+             * @default 0.1
+             */
+            thinnest_mm: components["schemas"]["Length"];
+            /**
+             * @description How long it drains, s.
+             * @default 5
+             */
+            time_s: components["schemas"]["Seconds"];
         };
         /** @description A history in which a job is done. */
         JobHistory: {
@@ -614,19 +1281,30 @@ export interface components {
             /** @description In kitchen words. */
             words: string;
         };
-        /** @description A job as it usually is. */
-        JobKind: {
-            /** @description Histories in which it is done, the usual one first. */
-            histories: components["schemas"]["JobHistory"][];
-            /** @description The job with its usual geometry. */
-            job: components["schemas"]["Job"];
-            /** @description What is compared with its window. */
-            measured: components["schemas"]["Measured"];
-            /** @description Its verb: drip, coat, mask, fill. */
-            verb: string;
+        /** @description A number of the family. */
+        KeyFigure: {
+            /** @description What it is a share of, or how it is counted. */
+            base: string;
+            /** @description Which. */
+            key: components["schemas"]["Figure"];
+            /** @description Its name: "gelatin on water". */
+            name: string;
+            /** @description Whether the number is outside that. */
+            outside_usual: boolean;
+            /** @description The number as it is read: "1.6 %". */
+            text: string;
+            /** @description What is usual for the family, as it is read: "1 to 1.4"; none when nothing is. */
+            usual?: string | null;
+            /**
+             * Format: double
+             * @description The number.
+             */
+            value: number;
         };
         /** @description A kitchen and its habits. */
         Kitchen: {
+            /** @description What prices are in: "EUR", "£". */
+            currency: string;
             /** @description Whose cups and spoons it uses. */
             measures: components["schemas"]["Measures"];
             /** @description Its name. */
@@ -637,10 +1315,106 @@ export interface components {
              */
             revision: number;
             /** @description How warm the room is, °C. */
-            room_temperature_c: components["schemas"]["Temperature"];
+            room_temperature_c: components["schemas"]["RoomTemperature"];
         };
+        /** @description What the kitchen says of an ingredient. */
+        KitchenValues: {
+            /** @description Put away: not offered any more. */
+            archived?: boolean;
+            density_g_per_ml?: components["schemas"]["Density"] | null;
+            pack?: components["schemas"]["Pack"] | null;
+            piece_g?: components["schemas"]["Mass"] | null;
+            /**
+             * Format: int64
+             * @description Revision it was read at; 0 when nothing was saved yet.
+             */
+            revision: number;
+        };
+        /** @description A nutrition panel per 100 g, and what else the pack says. */
+        Label: {
+            /**
+             * Format: double
+             * @description Alcohol, per cent of volume.
+             */
+            alcohol_percent_vol?: number | null;
+            /**
+             * Format: double
+             * @description Dissolved solids, °Bx, where known.
+             */
+            brix?: number | null;
+            /**
+             * Format: double
+             * @description Carbohydrate without fibre, g per 100 g.
+             * @example 3
+             */
+            carbohydrate_g: number;
+            /**
+             * Format: double
+             * @description Cocoa, per cent of weight, as on a chocolate.
+             */
+            cocoa_percent?: number | null;
+            /**
+             * Format: double
+             * @description Fat, g per 100 g.
+             * @example 36
+             */
+            fat_g: number;
+            /**
+             * Format: double
+             * @description Fibre, g per 100 g.
+             */
+            fibre_g?: number | null;
+            /** @description What kind of thing it is. */
+            kind: components["schemas"]["LabelKind"];
+            /**
+             * Format: double
+             * @description Milk fat, per cent of weight.
+             */
+            milk_fat_percent?: number | null;
+            /**
+             * Format: double
+             * @description Protein, g per 100 g.
+             * @example 2.1
+             */
+            protein_g: number;
+            /**
+             * Format: double
+             * @description Salt, g per 100 g.
+             */
+            salt_g?: number;
+            /**
+             * Format: double
+             * @description Of which saturates, g per 100 g.
+             */
+            saturates_g?: number | null;
+            /**
+             * Format: double
+             * @description Of which sugars, g per 100 g.
+             * @example 3
+             */
+            sugars_g: number;
+        };
+        /**
+         * @description What kind of thing the label is on; the panel alone cannot tell milk fat from cocoa butter.
+         * @enum {string}
+         */
+        LabelKind: "dark_chocolate" | "milk_chocolate" | "white_chocolate" | "cocoa_powder" | "dairy" | "egg" | "sugar" | "glucose_syrup" | "invert_syrup" | "fruit" | "nut_paste" | "plant_fat" | "coconut" | "starch" | "plant_drink" | "alcohol";
         /** @description Length, mm */
         Length: number;
+        /** @description What a small change does. */
+        Lever: {
+            /** @description The change: "10 % more Cream 36 %, 9 g". */
+            change: string;
+            /** @description The same in words. */
+            effect: string;
+            /** @description Line it is about; none for a temperature. */
+            line?: number | null;
+            /**
+             * Format: double
+             * @description How much stiffer, or thicker for what runs, per cent; below 0 looser.
+             */
+            stiffer_percent: number;
+        };
         /** @description One line: an ingredient and how much of it, as written. */
         Line: {
             /**
@@ -648,6 +1422,7 @@ export interface components {
              * @example 1 1/2 cups
              */
             amount: string;
+            cook_c?: components["schemas"]["CookTemperature"] | null;
             density_g_per_ml?: components["schemas"]["Density"] | null;
             /**
              * @description Key of the ingredient, as in the pantry.
@@ -660,6 +1435,10 @@ export interface components {
         LineAnswer: {
             /** @description What the grams rest on; none when grams were written. */
             assumed?: string | null;
+            /** @description The same in eggs, leaves, sticks; none when it is not counted. */
+            in_pieces?: string | null;
+            /** @description The same in cups and spoons of the kitchen; none without a density. */
+            in_spoons?: string | null;
             /** @description Key of the ingredient. */
             ingredient: string;
             /**
@@ -671,12 +1450,22 @@ export interface components {
             name: string;
             /**
              * Format: double
+             * @description Share, per cent of the ingredient that per cent are of; none when they are of the whole.
+             */
+            of_base_percent?: number | null;
+            /**
+             * Format: double
              * @description Share of the batch, per cent of total.
              */
             of_total_percent: number;
             /** @description What it brings, g. */
             phases_g: components["schemas"]["PhaseShares"];
         };
+        /**
+         * @description What the map's upright axis counts.
+         * @enum {string}
+         */
+        MapAxis: "yield_stress_pa" | "viscosity_pa_s";
         /** @description A layer spread on a side with a knife, that must stay there. */
         MaskGeometry: {
             /**
@@ -701,57 +1490,102 @@ export interface components {
          * @description What is measured to judge a job.
          * @enum {string}
          */
-        Measured: "drip_length_mm" | "film_mm" | "yield_stress_pa";
+        Measured: "drip_length_mm" | "film_mm" | "yield_stress_pa" | "sag_percent" | "depth_mm" | "viscosity_pa_s";
         /**
          * @description Which cups and spoons are meant when somebody writes "cup" or "tbsp".
          * @enum {string}
          */
         Measures: "us" | "metric" | "australian" | "imperial";
+        /** @description A film on a spoon that a finger line stays in. */
+        NappeGeometry: {
+            /**
+             * @description Height of the spoon, mm.
+             * @default 60
+             */
+            height_mm: components["schemas"]["Length"];
+            /**
+             * @description Thickest that still pours, mm.
+             * @default 0.6
+             */
+            thickest_mm: components["schemas"]["Length"];
+            /**
+             * @description Thinnest film that coats, mm.
+             * @default 0.1
+             */
+            thinnest_mm: components["schemas"]["Length"];
+            /**
+             * @description How long it drains, s.
+             * @default 5
+             */
+            time_s: components["schemas"]["Seconds"];
+        };
+        /** @description An ingredient of a file, and what taking it would do. */
+        Offered: {
+            /** @description The ingredient. */
+            document: components["schemas"]["IngredientDocument"];
+            /**
+             * Format: int64
+             * @description The revision here that it would follow; 0 when it is new here.
+             */
+            replaces_revision: number;
+        };
+        /**
+         * @description Where an ingredient comes from.
+         * @enum {string}
+         */
+        Origin: "plant" | "seaweed" | "mineral" | "milk" | "egg" | "honey" | "pork" | "beef" | "fish";
         /**
          * @description How a formula stands to its job.
          * @enum {string}
          */
-        Outcome: "inside" | "too_stiff" | "too_loose" | "no_window";
-        /** @description The kitchen's own weights of an ingredient. */
-        OwnWeights: {
-            density_g_per_ml?: components["schemas"]["Density"] | null;
-            piece_g?: components["schemas"]["Mass"] | null;
-            /**
-             * Format: int64
-             * @description Revision it was read at; 0 when nothing was saved yet.
-             */
-            revision: number;
-        };
-        /** @description An ingredient on the shelf. */
-        PantryEntry: {
-            /** @description Allergens it brings. */
-            allergens: string[];
-            /** @description What others call it. */
-            also: string[];
-            /** @description high, medium or low. */
-            confidence: string;
-            /** @description Shelf it stands on. */
-            group: string;
-            /** @description Its key. */
-            ingredient: string;
-            /** @description Its name. */
-            name: string;
-            /** @description The kitchen's own weights. */
-            own: components["schemas"]["OwnWeights"];
-            /** @description The five phases, per cent of its weight. */
-            phases_percent: components["schemas"]["PhaseShares"];
-            /** @description Where its composition is from. */
-            source: string;
+        Outcome: "inside" | "too_stiff" | "too_loose" | "too_warm" | "too_lean" | "no_window";
+        /** @description Overrun, % */
+        Overrun: number;
+        /** @description A pack as it is bought. */
+        Pack: {
             /**
              * Format: double
-             * @description Density from the tables, g/ml.
+             * @description Net weight, g.
              */
-            table_density_g_per_ml?: number | null;
-            /** @description Where that is from. */
-            table_density_source?: string | null;
-            /** @description Pieces from the tables. */
-            table_pieces: components["schemas"]["PieceWeight"][];
+            pack_g: number;
+            /**
+             * Format: double
+             * @description What it costs, in the kitchen's currency.
+             */
+            pack_price: number;
         };
+        /** @description A pantry file. */
+        PantryDocument: {
+            /**
+             * @description Always `bright-spoon/pantry`.
+             * @example bright-spoon/pantry
+             */
+            format: string;
+            /** @description The ingredients. */
+            ingredients: components["schemas"]["IngredientDocument"][];
+            /**
+             * Format: int32
+             * @description Version of the format: 1.
+             * @example 1
+             */
+            version: number;
+        };
+        /** @description A pantry file to read. */
+        PantryFile: {
+            /** @description What kind of file it is. */
+            kind: components["schemas"]["FileKind"];
+            /** @description Keep what is good; without it the file is only read. */
+            take?: boolean;
+            /** @description All of its text. */
+            text: string;
+        };
+        /**
+         * @description One constituent of an ingredient.
+         * @enum {string}
+         */
+        Part: "water" | "cocoa_butter" | "milk_fat" | "oil" | "lauric" | "sucrose" | "glucose" | "fructose" | "lactose" | "maltose" | "dextrin" | "polyol" | "cocoa" | "milk_protein" | "egg_white" | "yolk" | "starch" | "fibre" | "pectin" | "agar" | "gum" | "gelatin" | "alcohol" | "salt" | "acid" | "other";
+        /** @description Percent, % */
+        Percent: number;
         /**
          * @description What the cook balances, in the order it is always drawn.
          * @enum {string}
@@ -811,6 +1645,19 @@ export interface components {
             water: number;
         };
         /** @description What a piece weighs. */
+        Piece: {
+            /**
+             * @description Unit it is counted in: egg, yolk, white, leaf, stick, envelope, square.
+             * @example leaf
+             */
+            unit: string;
+            /**
+             * Format: double
+             * @description Weight of one, g.
+             */
+            weight_g: number;
+        };
+        /** @description What a piece weighs. */
         PieceWeight: {
             /** @description Where the value is from. */
             source: string;
@@ -821,6 +1668,46 @@ export interface components {
              * @description Weight of one, g.
              */
             weight_g: number;
+        };
+        /** @description Something piped that must stand, through a nozzle a hand can push it through. */
+        PipeGeometry: {
+            /**
+             * @description Width of the bag above the nozzle, mm.
+             * @default 60
+             */
+            bag_mm: components["schemas"]["Length"];
+            /**
+             * @description Area of the hand on the bag, cm².
+             * @default 28
+             */
+            hand_area_cm2: components["schemas"]["Area"];
+            /**
+             * @description Push of the hand on the bag, N.
+             * @default 60
+             */
+            hand_force_n: components["schemas"]["Force"];
+            /**
+             * @description Height of the piped piece, mm.
+             * @default 30
+             */
+            height_mm: components["schemas"]["Length"];
+            /**
+             * @description Length of the nozzle, mm.
+             * @default 15
+             */
+            nozzle_length_mm: components["schemas"]["Length"];
+            /**
+             * @description Opening of the nozzle, mm.
+             * @default 10
+             */
+            nozzle_mm: components["schemas"]["Length"];
+        };
+        /** @description Where a component stands in the library. It is no part of the formula and makes no revision. */
+        Place: {
+            /** @description Put away: not listed unless asked for. */
+            archived: boolean;
+            /** @description Its tags, each up to 40 letters. */
+            tags: string[];
         };
         /** @description One temperature of the map, with its verdict in words. */
         Point: {
@@ -835,8 +1722,10 @@ export interface components {
             detail: string;
             /** @description The verdict in one sentence. */
             headline: string;
-            /** @description What the job measures, in mm or Pa, with its 90 % band. */
+            /** @description What the job measures, with its 90 % band. */
             measured: components["schemas"]["Estimate"];
+            /** @description Value on the map's axis with its 90 % band, Pa or Pa·s. */
+            on_map: components["schemas"]["Estimate"];
             /** @description Inside or not. */
             outcome: components["schemas"]["Outcome"];
             /** @description What a spoonful does. */
@@ -850,9 +1739,27 @@ export interface components {
             temperature_c: number;
             /** @description Viscosity at 10 /s with its 90 % band, Pa·s. */
             viscosity_pa_s: components["schemas"]["Estimate"];
-            /** @description The window as yield stress at this temperature, Pa. */
-            window_pa: number[];
+            /** @description The window on the map's axis at this temperature, Pa or Pa·s. */
+            window_on_map: number[];
             /** @description Yield stress with its 90 % band, Pa. */
+            yield_stress_pa: components["schemas"]["Estimate"];
+        };
+        /** @description Pouring, judged fresh. */
+        Pour: {
+            /** @description Whether it pours. */
+            outcome: components["schemas"]["Outcome"];
+            /** @description In one sentence. */
+            sentence: string;
+            /** @description Temperatures at which it pours. */
+            spans: components["schemas"]["Span"][];
+            /**
+             * Format: double
+             * @description Temperature at which it is poured, °C.
+             */
+            temperature_c: number;
+            /** @description The opening, Pa: what levels by itself, and holds its bubbles when it has some. */
+            window_pa: number[];
+            /** @description Yield stress there with its 90 % band, Pa. */
             yield_stress_pa: components["schemas"]["Estimate"];
         };
         /** @description What went wrong, as problem+json (RFC 9457). */
@@ -878,6 +1785,13 @@ export interface components {
             /** @description Always `about:blank`: the code says which. */
             type: string;
         };
+        /** @description What was done, where it differs from the family's habit. */
+        Process: {
+            cook_c?: components["schemas"]["CookTemperature"] | null;
+            overrun_percent?: components["schemas"]["Overrun"] | null;
+            set_hours?: components["schemas"]["Hours"] | null;
+            whip?: components["schemas"]["WhipStage"] | null;
+        };
         /** @description A revision as the history lists it. */
         RevisionSummary: {
             /** @description The name it had. */
@@ -890,6 +1804,26 @@ export interface components {
             /** @description When it was saved, RFC 3339. */
             saved_at: string;
         };
+        /**
+         * @description How sweet a soak is meant to be.
+         * @enum {string}
+         */
+        Richness: "light" | "rich" | "any";
+        /** @description RoomTemperature, °C */
+        RoomTemperature: number;
+        /** @description An ingredient across the formulas, or one of their numbers. */
+        Row: {
+            /** @description What it is counted in or on. */
+            base: string;
+            /** @description Whether they differ by more than rounding. */
+            differs: boolean;
+            /** @description Its name. */
+            name: string;
+            /** @description The same as they are read. */
+            texts: string[];
+            /** @description The numbers, one a column; none where the formula has it not. */
+            values: (number | null)[];
+        };
         /** @description A document to save, and the revision it started from. */
         SaveComponent: {
             /**
@@ -900,6 +1834,41 @@ export interface components {
             /** @description The formula and its work. */
             document: components["schemas"]["FormulaDocument"];
         };
+        /** @description An own ingredient to save, and the revision it started from. */
+        SaveIngredient: {
+            /**
+             * Format: int64
+             * @description The revision the change started from; when another was saved since, nothing is overwritten.
+             */
+            based_on_revision: number;
+            /** @description What it is. */
+            document: components["schemas"]["IngredientDocument"];
+        };
+        /** @description Seconds, s */
+        Seconds: number;
+        /** @description Something set that stands on a plate. */
+        SetGeometry: {
+            /**
+             * @description How firm it must be.
+             * @default firm
+             */
+            grade: components["schemas"]["SetGrade"];
+            /**
+             * @description Height of the piece, mm.
+             * @default 45
+             */
+            height_mm: components["schemas"]["Length"];
+        };
+        /**
+         * @description How firmly something set must stand.
+         * @enum {string}
+         */
+        SetGrade: "wobble" | "firm" | "clean_slice";
+        /**
+         * @description A process setting the model asks for.
+         * @enum {string}
+         */
+        Setting: "overrun" | "whip" | "cook" | "hours";
         /**
          * @description How much it matters.
          * @enum {string}
@@ -918,6 +1887,39 @@ export interface components {
              */
             of_total_percent: number;
         };
+        /** @description A syrup that a sponge drinks. */
+        SoakGeometry: {
+            /**
+             * @description Greatest depth before it runs to the board, mm.
+             * @default 25
+             */
+            deepest_mm: components["schemas"]["Length"];
+            /**
+             * @description Syrup on sponge, per cent: 30 light, 45 medium, 60 wet (common practice).
+             * @default 45
+             */
+            on_sponge_percent: components["schemas"]["Percent"];
+            /**
+             * @description How sweet it is meant to be.
+             * @default any
+             */
+            richness: components["schemas"]["Richness"];
+            /**
+             * @description Least depth it should reach, mm.
+             * @default 6
+             */
+            shallowest_mm: components["schemas"]["Length"];
+            /**
+             * @description Sponge to be soaked, g.
+             * @default 300
+             */
+            sponge_g: components["schemas"]["Mass"];
+            /**
+             * @description Time it has, s.
+             * @default 120
+             */
+            time_s: components["schemas"]["Seconds"];
+        };
         /** @description A range of working temperatures, °C. */
         Span: {
             /**
@@ -930,6 +1932,19 @@ export interface components {
              * @description To, °C.
              */
             to_c: number;
+        };
+        /** @description Something eaten with a spoon from a glass. */
+        SpoonGeometry: {
+            /**
+             * @description Firmest that still melts, Pa.
+             * @default 900
+             */
+            firmest_pa: components["schemas"]["Stress"];
+            /**
+             * @description Softest that still mounds, Pa.
+             * @default 60
+             */
+            softest_pa: components["schemas"]["Stress"];
         };
         /**
          * @description What a spoonful does, one scale from thin to firm. Limits are common practice put into numbers
@@ -948,6 +1963,25 @@ export interface components {
         SurfaceTemperature: number;
         /** @description Temperature, °C */
         Temperature: number;
+        /** @description One term of the yield stress. */
+        Term: {
+            /** @description Stable key: fat, crowd, gel, agar, starch, foam, gum, body. */
+            key: string;
+            /** @description In kitchen words. */
+            name: string;
+            /**
+             * Format: double
+             * @description Its share, per cent of the yield stress.
+             */
+            of_yield_percent: number;
+            /**
+             * Format: double
+             * @description What it brings, Pa.
+             */
+            pascal: number;
+            /** @description Where that comes from. */
+            sentence: string;
+        };
         /** @description Totals of a batch. */
         Totals: {
             /** @description Alcohol. */
@@ -991,6 +2025,38 @@ export interface components {
             /** @description Water. */
             water: components["schemas"]["Share"];
         };
+        /** @description A component that uses an ingredient. */
+        UsedIn: {
+            /** @description Key of the component. */
+            id: string;
+            /** @description Its name. */
+            name: string;
+        };
+        /** @description What was done in the making, as it was counted. */
+        UsedProcess: {
+            /**
+             * Format: double
+             * @description Highest temperature reached, °C; none when nobody said.
+             */
+            cook_c?: number | null;
+            /**
+             * Format: double
+             * @description Volume gained, per cent of the volume before.
+             */
+            overrun_percent: number;
+            /**
+             * Format: double
+             * @description Hours set.
+             */
+            set_hours: number;
+            /**
+             * Format: double
+             * @description How stiff it is whipped, 0 to 1.
+             */
+            whip: number;
+        };
+        /** @description Viscosity, Pa·s */
+        Viscosity: number;
         /** @description One warning. */
         Warning: {
             /** @description What is the matter, with its number, in one sentence. */
@@ -1002,14 +2068,49 @@ export interface components {
             /** @description What to do about it. */
             way_out: string;
         };
+        /** @description Cream before it is whipped. */
+        WhipGeometry: {
+            /**
+             * @description Least fat in fat and water, per cent.
+             * @default 30
+             */
+            least_fat_percent: components["schemas"]["Percent"];
+            /**
+             * @description Thickest that still takes air, Pa·s at 10 /s: 2 for plain cream, more with mascarpone or chocolate.
+             * @default 2
+             */
+            thickest_pa_s: components["schemas"]["Viscosity"];
+            /**
+             * @description Warmest at which it is whipped, °C.
+             * @default 8
+             */
+            warmest_c: components["schemas"]["Temperature"];
+        };
+        /**
+         * @description How stiff something is whipped. The numbers are starting guesses (assumed); a weighed cup knows better.
+         * @enum {string}
+         */
+        WhipStage: "none" | "trail" | "soft" | "medium" | "stiff";
+        /** @description Why it comes out so. */
+        Why: {
+            /** @description Where the band comes from. */
+            band: string[];
+            /** @description What a tenth more of each line and one degree would do. */
+            levers: components["schemas"]["Lever"][];
+            /** @description How it is built, in one sentence. */
+            structure: string;
+            /** @description Terms of the yield stress, largest first. */
+            terms: components["schemas"]["Term"][];
+        };
         /** @description The work a cream is meant for. */
         Work: {
             history?: components["schemas"]["History"] | null;
             /** @description The job and its geometry. */
             job: components["schemas"]["Job"];
+            pour_temperature_c?: components["schemas"]["Temperature"] | null;
             /** @description Temperature of the room, °C. */
-            room_temperature_c: components["schemas"]["Temperature"];
-            /** @description Temperature of the cream at work, °C. */
+            room_temperature_c: components["schemas"]["RoomTemperature"];
+            /** @description Temperature of the cream at work, °C: up to 45, or 90 for what is worked hot. */
             temperature_c: components["schemas"]["Temperature"];
         };
     };
@@ -1021,6 +2122,123 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    compare_formulas: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "documents": [
+                 *         {
+                 *           "family": "ganache",
+                 *           "format": "bright-spoon/formula",
+                 *           "lines": [
+                 *             {
+                 *               "amount": "150 g",
+                 *               "ingredient": "milk40"
+                 *             },
+                 *             {
+                 *               "amount": "90 g",
+                 *               "ingredient": "cream36"
+                 *             },
+                 *             {
+                 *               "amount": "24 g",
+                 *               "ingredient": "dark70"
+                 *             },
+                 *             {
+                 *               "amount": "20 g",
+                 *               "ingredient": "glucose40"
+                 *             },
+                 *             {
+                 *               "amount": "12 g",
+                 *               "ingredient": "butter82"
+                 *             },
+                 *             {
+                 *               "amount": "0.6 g",
+                 *               "ingredient": "salt"
+                 *             }
+                 *           ],
+                 *           "measures": "us",
+                 *           "name": "Bay milk-chocolate drip",
+                 *           "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *           "version": 1,
+                 *           "work": {
+                 *             "job": {
+                 *               "dose_ml": 0.9,
+                 *               "kind": "drip",
+                 *               "longest_mm": 70,
+                 *               "shortest_mm": 25,
+                 *               "side_temperature_c": 5
+                 *             },
+                 *             "room_temperature_c": 21.5,
+                 *             "temperature_c": 26
+                 *           }
+                 *         },
+                 *         {
+                 *           "family": "ganache",
+                 *           "format": "bright-spoon/formula",
+                 *           "lines": [
+                 *             {
+                 *               "amount": "200 g",
+                 *               "ingredient": "dark60"
+                 *             },
+                 *             {
+                 *               "amount": "3/4 cup",
+                 *               "ingredient": "cream36"
+                 *             },
+                 *             {
+                 *               "amount": "1 tbsp",
+                 *               "ingredient": "glucose40"
+                 *             }
+                 *           ],
+                 *           "measures": "us",
+                 *           "name": "Ember dark glaze",
+                 *           "note": "Poured over the domes, thin and shiny.",
+                 *           "version": 1,
+                 *           "work": {
+                 *             "job": {
+                 *               "height_mm": 50,
+                 *               "kind": "coat",
+                 *               "side_temperature_c": 20,
+                 *               "thickest_mm": 4,
+                 *               "thinnest_mm": 1.5
+                 *             },
+                 *             "room_temperature_c": 21.5,
+                 *             "temperature_c": 30
+                 *           }
+                 *         }
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["CompareRequest"];
+            };
+        };
+        responses: {
+            /** @description Side by side */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_components: {
         parameters: {
             query?: never;
@@ -1050,6 +2268,53 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "family": "ganache",
+                 *       "format": "bright-spoon/formula",
+                 *       "lines": [
+                 *         {
+                 *           "amount": "150 g",
+                 *           "ingredient": "milk40"
+                 *         },
+                 *         {
+                 *           "amount": "90 g",
+                 *           "ingredient": "cream36"
+                 *         },
+                 *         {
+                 *           "amount": "24 g",
+                 *           "ingredient": "dark70"
+                 *         },
+                 *         {
+                 *           "amount": "20 g",
+                 *           "ingredient": "glucose40"
+                 *         },
+                 *         {
+                 *           "amount": "12 g",
+                 *           "ingredient": "butter82"
+                 *         },
+                 *         {
+                 *           "amount": "0.6 g",
+                 *           "ingredient": "salt"
+                 *         }
+                 *       ],
+                 *       "measures": "us",
+                 *       "name": "Bay milk-chocolate drip",
+                 *       "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *       "version": 1,
+                 *       "work": {
+                 *         "job": {
+                 *           "dose_ml": 0.9,
+                 *           "kind": "drip",
+                 *           "longest_mm": 70,
+                 *           "shortest_mm": 25,
+                 *           "side_temperature_c": 5
+                 *         },
+                 *         "room_temperature_c": 21.5,
+                 *         "temperature_c": 26
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["FormulaDocument"];
             };
         };
@@ -1160,6 +2425,81 @@ export interface operations {
             };
         };
     };
+    export_component: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the component */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FormulaDocument"];
+                };
+            };
+            /** @description No such component */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    place_component: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the component */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Place"];
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No such component */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_revisions: {
         parameters: {
             query?: never;
@@ -1226,6 +2566,88 @@ export interface operations {
             };
         };
     };
+    convert_amount: {
+        parameters: {
+            query: {
+                /**
+                 * @description As a cook writes it.
+                 * @example 1 1/2 cups
+                 */
+                amount: string;
+                /**
+                 * @description Key of the ingredient.
+                 * @example cream36
+                 */
+                ingredient: string;
+                /** @description Whose cups and spoons. */
+                measures?: "us" | "metric" | "australian" | "imperial";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The amount in grams */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "assumed": "1 cup = 236.6 ml (US), 1.006 g/ml (USDA SR24 household weight)",
+                     *       "in_pieces": null,
+                     *       "in_spoons": "1 1/2 cup",
+                     *       "ingredient": "cream36",
+                     *       "mass_g": 357,
+                     *       "name": "Cream 36 %",
+                     *       "volume_ml": 354.88235475
+                     *     }
+                     */
+                    "application/json": components["schemas"]["Conversion"];
+                };
+            };
+            /** @description No such ingredient */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The amount cannot be weighed */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_families: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All families, shelf by shelf */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FamilyEntry"][];
+                };
+            };
+        };
+    };
     health: {
         parameters: {
             query?: never;
@@ -1255,22 +2677,420 @@ export interface operations {
             };
         };
     };
-    list_jobs: {
+    list_ingredients: {
         parameters: {
-            query?: never;
+            query?: {
+                /**
+                 * @description Words of its name here or elsewhere; slips are forgiven.
+                 * @example double cream
+                 */
+                search?: string;
+                /**
+                 * @description Shelf it stands on.
+                 * @example dairy
+                 */
+                group?: string;
+                /** @description Also what was put away. */
+                archived?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description All jobs with their usual geometry */
+            /** @description What was found */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["JobKind"][];
+                    "application/json": components["schemas"]["IngredientEntry"][];
+                };
+            };
+        };
+    };
+    create_ingredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "allergens": [
+                 *         "milk"
+                 *       ],
+                 *       "composition_percent": {
+                 *         "lactose": 3,
+                 *         "milk_fat": 36,
+                 *         "milk_protein": 2,
+                 *         "other": 0.5,
+                 *         "water": 58.5
+                 *       },
+                 *       "density_g_per_ml": 1.0059671753798292,
+                 *       "fat_in_globules": true,
+                 *       "format": "bright-spoon/ingredient",
+                 *       "group": "dairy",
+                 *       "key": "own-meadow-cream",
+                 *       "name": "Meadow cream",
+                 *       "origins": [
+                 *         "milk"
+                 *       ],
+                 *       "pack": {
+                 *         "pack_g": 1000,
+                 *         "pack_price": 5.1
+                 *       },
+                 *       "source": "copied from Cream 36 %: typical composition, from memory of labels and tables",
+                 *       "version": 1
+                 *     }
+                 */
+                "application/json": components["schemas"]["IngredientDocument"];
+            };
+        };
+        responses: {
+            /** @description Saved at revision 1 */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IngredientDetail"];
+                };
+            };
+            /** @description The key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_ingredients: {
+        parameters: {
+            query: {
+                /** @description As a table or as documents. */
+                kind: "csv" | "json";
+                /** @description Also the catalogue, as copies under own keys. */
+                all?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file: CSV, or a pantry document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PantryDocument"];
+                };
+            };
+        };
+    };
+    import_ingredients: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "kind": "csv",
+                 *       "text": "name,group,water_percent,milk_fat_percent\nMeadow cream,dairy,60,40\n"
+                 *     }
+                 */
+                "application/json": components["schemas"]["PantryFile"];
+            };
+        };
+        responses: {
+            /** @description What it holds */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportAnswer"];
+                };
+            };
+            /** @description One was saved in between */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It is no pantry file */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    infer_ingredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "carbohydrate_g": 3,
+                 *       "fat_g": 36,
+                 *       "kind": "dairy",
+                 *       "protein_g": 2.1,
+                 *       "salt_g": 0.08,
+                 *       "saturates_g": 23,
+                 *       "sugars_g": 3
+                 *     }
+                 */
+                "application/json": components["schemas"]["Label"];
+            };
+        };
+        responses: {
+            /** @description A composition that adds up to 100 */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    /**
+                     * @example {
+                     *       "composition_percent": {
+                     *         "lactose": 3,
+                     *         "milk_fat": 36,
+                     *         "milk_protein": 2.1,
+                     *         "other": 0.441,
+                     *         "salt": 0.08,
+                     *         "water": 58.379
+                     *       },
+                     *       "fat_in_globules": true,
+                     *       "inferences": [
+                     *         {
+                     *           "part": "salt",
+                     *           "percent": 0.08,
+                     *           "said_by_label": true,
+                     *           "why": "salt on the label"
+                     *         },
+                     *         {
+                     *           "part": "milk_fat",
+                     *           "percent": 36,
+                     *           "said_by_label": true,
+                     *           "why": "fat on the label"
+                     *         },
+                     *         {
+                     *           "part": "milk_protein",
+                     *           "percent": 2.1,
+                     *           "said_by_label": true,
+                     *           "why": "protein on the label"
+                     *         },
+                     *         {
+                     *           "part": "lactose",
+                     *           "percent": 3,
+                     *           "said_by_label": false,
+                     *           "why": "milk sugar, in step with milk protein"
+                     *         },
+                     *         {
+                     *           "part": "other",
+                     *           "percent": 0.441,
+                     *           "said_by_label": false,
+                     *           "why": "milk minerals, a fifth of milk protein"
+                     *         },
+                     *         {
+                     *           "part": "water",
+                     *           "percent": 58.379,
+                     *           "said_by_label": false,
+                     *           "why": "what is left is water"
+                     *         }
+                     *       ]
+                     *     }
+                     */
+                    "application/json": components["schemas"]["Inferred"];
+                };
+            };
+            /** @description The label contradicts itself */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_ingredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /**
+                 * @description Key of the ingredient
+                 * @example cream36
+                 */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The ingredient */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IngredientDetail"];
+                };
+            };
+            /** @description No such ingredient */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_ingredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the ingredient */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveIngredient"];
+            };
+        };
+        responses: {
+            /** @description Saved as a new revision */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IngredientDetail"];
+                };
+            };
+            /** @description No such own ingredient */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Saved in between */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_kitchen_values: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /**
+                 * @description Key of the ingredient
+                 * @example cream48
+                 */
+                key: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitchenValues"];
+            };
+        };
+        responses: {
+            /** @description Saved */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IngredientDetail"];
+                };
+            };
+            /** @description No such ingredient */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Saved in between */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -1337,80 +3157,6 @@ export interface operations {
             };
         };
     };
-    list_pantry: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description All ingredients, shelf by shelf */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PantryEntry"][];
-                };
-            };
-        };
-    };
-    save_pantry_item: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                /** @description Key of the ingredient */
-                ingredient: string;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["OwnWeights"];
-            };
-        };
-        responses: {
-            /** @description Saved */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["PantryEntry"];
-                };
-            };
-            /** @description No such ingredient */
-            404: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Saved in between */
-            409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-            /** @description Fields at fault */
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     predict: {
         parameters: {
             query?: never;
@@ -1420,6 +3166,53 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "family": "ganache",
+                 *       "format": "bright-spoon/formula",
+                 *       "lines": [
+                 *         {
+                 *           "amount": "150 g",
+                 *           "ingredient": "milk40"
+                 *         },
+                 *         {
+                 *           "amount": "90 g",
+                 *           "ingredient": "cream36"
+                 *         },
+                 *         {
+                 *           "amount": "24 g",
+                 *           "ingredient": "dark70"
+                 *         },
+                 *         {
+                 *           "amount": "20 g",
+                 *           "ingredient": "glucose40"
+                 *         },
+                 *         {
+                 *           "amount": "12 g",
+                 *           "ingredient": "butter82"
+                 *         },
+                 *         {
+                 *           "amount": "0.6 g",
+                 *           "ingredient": "salt"
+                 *         }
+                 *       ],
+                 *       "measures": "us",
+                 *       "name": "Bay milk-chocolate drip",
+                 *       "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *       "version": 1,
+                 *       "work": {
+                 *         "job": {
+                 *           "dose_ml": 0.9,
+                 *           "kind": "drip",
+                 *           "longest_mm": 70,
+                 *           "shortest_mm": 25,
+                 *           "side_temperature_c": 5
+                 *         },
+                 *         "room_temperature_c": 21.5,
+                 *         "temperature_c": 26
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["FormulaDocument"];
             };
         };

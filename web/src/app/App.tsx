@@ -2,7 +2,11 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { createBrowserRouter, Navigate } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { BenchPage } from '../features/bench/BenchPage'
+import { ComparePage } from '../features/compare/ComparePage'
+import { FamiliesPage } from '../features/families/FamiliesPage'
+import { LibraryPage } from '../features/library/LibraryPage'
 import { StartPage } from '../features/library/StartPage'
+import { PantryPage } from '../features/pantry/PantryPage'
 import { Shell } from './Shell'
 
 const client = new QueryClient({
@@ -19,6 +23,11 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <StartPage /> },
       { path: '/bench/:id', element: <BenchPage /> },
+      { path: '/new', element: <FamiliesPage /> },
+      { path: '/formulas', element: <LibraryPage /> },
+      { path: '/compare', element: <ComparePage /> },
+      { path: '/pantry', element: <PantryPage /> },
+      { path: '/pantry/:key', element: <PantryPage /> },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

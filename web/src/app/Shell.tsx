@@ -1,11 +1,13 @@
 import { useEffect, useState } from 'react'
-import { Outlet } from 'react-router'
+import { Link, Outlet, useLocation, useNavigate } from 'react-router'
 import { SILENT } from '../api/client'
 import { KitchenMenu } from '../features/kitchen/KitchenMenu'
 import { useHealth } from '../features/kitchen/queries'
 import { LibraryMenu } from '../features/library/LibraryMenu'
 import { clock } from '../lib/format'
+import { isTyping } from '../lib/hooks'
 import { rememberTheme, storedTheme } from '../lib/theme'
+import { Keycap } from '../ui/Button'
 import { PhasePatterns } from '../ui/phases'
 
 /** The ticket rail above, one tray below. */
@@ -15,12 +17,7 @@ export function Shell() {
       <PhasePatterns />
       <header className="no-print relative z-10 flex h-11 items-stretch gap-1 border-b-[3px] border-line bg-well pr-3 pl-4">
         <Brand />
-        <div
-          aria-current="page"
-          className="tape torn-foot -mb-3 ml-2 flex h-[52px] items-center px-5 pb-1 font-head text-[18px] font-[640]"
-        >
-          Bench
-        </div>
+        <Rail />
         <LibraryMenu />
         <div className="ml-auto flex items-center gap-2">
           <KitchenMenu />
@@ -36,6 +33,53 @@ export function Shell() {
   )
 }
 
+const PLACES = [
+  { key: '1', word: 'Bench', to: '/', at: ['/bench', '/new'] },
+  { key: '2', word: 'Formulas', to: '/formulas', at: ['/formulas', '/compare'] },
+  { key: '3', word: 'Pantry', to: '/pantry', at: ['/pantry'] },
+] as const
+
+/** The ticket rail: where one is hangs from it as tape. */
+function Rail() {
+  const { pathname } = useLocation()
+  const navigate = useNavigate()
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
+      if (window.document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return
+      const place = PLACES.find((each) => each.key === event.key)
+      if (place) void navigate(place.to)
+      else if (event.key.toLowerCase() === 'n') void navigate('/new')
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [navigate])
+  return (
+    <nav aria-label="Rooms" className="ml-2 flex items-stretch gap-1">
+      {PLACES.map((place) => {
+        const here = pathname === '/' ? place.to === '/' : place.at.some((at) => pathname.startsWith(at))
+        return (
+          <Link
+            key={place.key}
+            to={place.to}
+            aria-current={here ? 'page' : undefined}
+            className={
+              here
+                ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-[18px] font-[640]'
+                : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-3 font-head text-[17px] font-[640] hover:bg-rim-tint'
+            }
+          >
+            <span className="max-[1100px]:hidden">
+              <Keycap>{place.key}</Keycap>
+            </span>
+            {place.word}
+          </Link>
+        )
+      })}
+    </nav>
+  )
+}
+
 function Brand() {
   return (
     <div className="flex items-center gap-2 font-head text-[17px] font-[720]">
@@ -47,7 +91,7 @@ function Brand() {
           strokeWidth="2.4"
         />
       </svg>
-      <span className="max-[900px]:sr-only">Bright Spoon</span>
+      <span className="max-[1100px]:sr-only">Bright Spoon</span>
     </div>
   )
 }
@@ -60,7 +104,7 @@ function Clock() {
   }, [])
   const { day, time } = clock(now)
   return (
-    <span className="pl-1 text-[14px] text-ink2 max-[900px]:hidden">
+    <span className="pl-1 text-[14px] text-ink2 max-[1100px]:hidden">
       {day} <b className="text-[16px] text-ink">{time}</b>
     </span>
   )

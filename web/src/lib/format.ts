@@ -42,3 +42,20 @@ export function clock(date: Date): { day: string; time: string } {
     time: date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
   }
 }
+
+/** A typed number; null for nothing typed, undefined for what is no number. */
+export function numberOrNull(text: string): number | null | undefined {
+  if (text.trim() === '') return null
+  const value = Number(text.trim().replace(',', '.'))
+  return Number.isFinite(value) ? value : undefined
+}
+
+/** Money with two decimals and the kitchen's currency. */
+export function price(value: number, currency: string): string {
+  return `${value.toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 })} ${currency}`
+}
+
+/** "Cream 36 %" stays on one line. */
+export function unbroken(name: string): string {
+  return name.replaceAll(' %', '\u00a0%')
+}

@@ -33,6 +33,9 @@ export function PhasePatterns() {
           <rect width="6" height="6" fill="var(--dry)" />
           <path d="M-1 7L7-1M-1 1L1-1M5 7l2-2" stroke="#fff" strokeWidth="0.8" opacity="0.3" />
         </pattern>
+        <pattern id="phase-air" width="8" height="8" patternUnits="userSpaceOnUse">
+          <path d="M-1 9L9-1M-1 1L1-1M7 9l2-2" stroke="var(--ink2)" strokeWidth="0.8" opacity="0.45" />
+        </pattern>
         <pattern id="phase-setting" width="7" height="7" patternUnits="userSpaceOnUse">
           <rect width="7" height="7" fill="var(--setting)" />
           <path d="M0 0h7M0 0v7" stroke="#fff" strokeWidth="0.8" opacity="0.45" />

@@ -1,148 +1,266 @@
-//! Families of creams: what is outside, when sugar dissolves, how much air is usual.
+//! Families as a pastry cook names them: what each is, how it is usually worked, and which system of
+//! the consistency model it is computed as. The table is `data/families.csv`; its overruns, whippings
+//! and ratios are common practice.
 
-use serde::{Deserialize, Serialize};
+use crate::formula::system::System;
+use serde::{Deserialize, Deserializer, Serialize};
+use std::collections::HashMap;
+use std::sync::LazyLock;
 use utoipa::ToSchema;
 
-/// A family of creams and fillings.
+/// What a family is computed and worked as.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+pub struct FamilyTraits {
+    /// The family.
+    pub family: Family,
+    /// Name in the kitchen.
+    pub word: String,
+    /// Shelf of the list of families.
+    pub group: FamilyGroup,
+    /// What it is, in one sentence.
+    pub about: String,
+    /// System of the consistency model.
+    pub system: System,
+    /// Usual volume gained, per cent of the volume before; the system's own when none.
+    pub overrun_percent: Option<f64>,
+    /// Usual whipping, 0 to 1; the system's own when none.
+    pub whip: Option<f64>,
+    /// Least standard deviation of ln yield stress and ln viscosity, for families that were not
+    /// fitted; 0 when the system's own stands.
+    pub least_sigma: f64,
+    /// Whether the method boils its starch, so that it counts as cooked when no temperature is given.
+    pub boils_starch: bool,
+    /// Whether it is poured first and set later: two openings on one map.
+    pub poured: bool,
+    /// Whether viscosity says more than yield stress, so that the map is drawn in Pa·s.
+    pub thin: bool,
+    /// Hottest temperature of its map, °C.
+    pub hottest_c: f64,
+    /// Process settings that matter for it.
+    #[serde(deserialize_with = "listed")]
+    pub settings: Vec<Setting>,
+    /// Numbers a cook of this family looks at first.
+    #[serde(deserialize_with = "listed")]
+    pub looks_at: Vec<Figure>,
+}
+
+/// Shelf of the list of families.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
-pub enum Family {
+pub enum FamilyGroup {
+    /// Chocolate and liquid.
+    Ganache,
+    /// Butter and sugar.
+    Buttercream,
+    /// Cream, beaten.
+    WhippedCream,
+    /// Folded and set.
+    Mousse,
+    /// Thickened with egg or starch.
+    Custard,
+    /// Syrups and soaks.
+    Soak,
+    /// Glazes and jellies.
+    Glaze,
+}
+
+impl FamilyGroup {
+    /// In kitchen words.
+    pub fn word(self) -> &'static str {
+        match self {
+            FamilyGroup::Ganache => "ganache",
+            FamilyGroup::Buttercream => "buttercream",
+            FamilyGroup::WhippedCream => "whipped cream",
+            FamilyGroup::Mousse => "mousse",
+            FamilyGroup::Custard => "custard and curd",
+            FamilyGroup::Soak => "soaks",
+            FamilyGroup::Glaze => "glazes and jellies",
+        }
+    }
+}
+
+/// A process setting the model asks for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Setting {
+    /// Volume gained.
+    Overrun,
+    /// How stiff it is whipped.
+    Whip,
+    /// Highest temperature reached.
+    Cook,
+    /// Hours set.
+    Hours,
+}
+
+/// A number a cook looks at.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Figure {
+    /// Chocolate to cream, by weight.
+    ChocolateToCream,
+    /// Sugar to butter, by weight.
+    SugarToButter,
+    /// Butter on whites, yolks, custard or ganache, by weight.
+    ButterToBase,
+    /// Water in fat and water, by volume.
+    WaterInFat,
+    /// Gelatin on water, in 200 Bloom equivalents.
+    GelatinOnWater,
+    /// Gelatin on all of it, in 200 Bloom equivalents.
+    GelatinOnTotal,
+    /// Starch on liquid.
+    StarchOnLiquid,
+    /// Yolk on liquid.
+    YolkOnLiquid,
+    /// Degrees Brix of the watery phase.
+    Brix,
+    /// Degrees Baumé of the watery phase.
+    Baume,
+    /// Volume gained.
+    Overrun,
+    /// Fat of the liquid dairy and other wet things.
+    FatOfCream,
+    /// Added sugar on cream.
+    SugarOnCream,
+    /// Sweetness as sucrose on total.
+    Sweetness,
+    /// Water activity.
+    WaterActivity,
+    /// Density.
+    Density,
+    /// Volume of the batch.
+    Volume,
+    /// Split index.
+    Split,
+    /// Alcohol by volume.
+    AlcoholByVolume,
+    /// Total dry matter.
+    DryMatter,
+}
+
+macro_rules! families {
+    ($($(#[$doc:meta])* $variant:ident,)*) => {
+        /// A family of creams, fillings, soaks and glazes.
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
+        #[serde(rename_all = "snake_case")]
+        pub enum Family {
+            $($(#[$doc])* $variant,)*
+        }
+
+        impl Family {
+            /// All families, in the order of the list.
+            pub const ALL: &'static [Family] = &[$(Family::$variant),*];
+        }
+    };
+}
+
+families! {
     /// Chocolate and cream.
     Ganache,
     /// Ganache whipped after a cold rest.
     WhippedGanache,
     /// Butter and icing sugar.
     Buttercream,
-    /// Butter on egg foam.
-    MeringueButtercream,
-    /// Pastry cream, anglaise, curd.
-    Custard,
-    /// Pastry cream and butter.
-    Mousseline,
+    /// Butter on whites and sugar warmed over water.
+    SwissButtercream,
+    /// Butter on whites cooked with hot syrup.
+    ItalianButtercream,
+    /// Butter on yolks cooked with hot syrup.
+    FrenchButtercream,
+    /// Butter beaten with pastry cream.
+    CustardButtercream,
+    /// Butter beaten with ganache.
+    GanacheButtercream,
+    /// Butter, icing sugar and cream cheese.
+    CreamCheeseButtercream,
+    /// Cream and a little sugar, whipped.
+    WhippedCream,
+    /// Whipped cream with cocoa.
+    CocoaCream,
+    /// Whipped cream with gelatin, mascarpone or cream cheese.
+    StabilisedCream,
+    /// Fruit, gelatin and whipped cream.
+    FruitMousse,
+    /// Chocolate and whipped cream.
+    ChocolateMousse,
+    /// Chocolate and egg foam.
+    EggMousse,
+    /// Cream cheese and whipped cream.
+    CreamCheeseMousse,
+    /// Custard, gelatin and whipped cream.
+    Bavarois,
+    /// Milk, yolk and starch, boiled.
+    PastryCream,
+    /// Pastry cream stiff enough to cut.
+    SliceCustard,
     /// Pastry cream and whipped cream.
     Diplomat,
-    /// Base folded with whipped cream or egg foam.
-    Mousse,
-    /// Cream, whipped.
-    WhippedCream,
+    /// Pastry cream and butter.
+    Mousseline,
+    /// Milk, cream and yolk, not boiled.
+    Anglaise,
+    /// Sharp juice, egg and butter.
+    Curd,
+    /// Condensed or evaporated milk, thickened.
+    CondensedFilling,
+    /// Sugar and water for sponges.
+    Syrup,
+    /// Milks for sponges.
+    MilkSoak,
     /// Set with gelatin, without air.
     Jelly,
-    /// Mirror glaze.
-    Glaze,
-    /// Sugar and water.
-    Syrup,
-    /// Whites and sugar.
-    Meringue,
-    /// Plain fat.
-    Fat,
-}
-
-/// Which phase carries the others when nothing speaks against it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Continuous {
-    /// Water outside.
-    Water,
-    /// Fat outside.
-    Fat,
-}
-
-/// What the model knows of a family beforehand.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct FamilyTraits {
-    /// The phase outside.
-    pub continuous: Continuous,
-    /// Temperature at which sugar dissolves in the making, °C. Not a statement that egg or starch
-    /// was cooked.
-    pub mixing_c: f64,
-    /// Whether the fat melts in the making and is undercooled when fresh.
-    pub melted: bool,
-    /// Usual volume gained per volume.
-    pub overrun: f64,
-    /// Usual whipping: 0 none, 1 stiff.
-    pub whip: f64,
-    /// Standard deviation of ln yield stress. Fitted, with model-form error added.
-    pub sigma_yield: f64,
-    /// Standard deviation of ln viscosity at 10 /s.
-    pub sigma_viscosity: f64,
-    /// Whether its starch was made and set before mixing.
-    pub premade_starch: bool,
-    /// Whether whipping can link its fat.
-    pub whips: bool,
+    /// Gelatin glaze for frozen pieces.
+    MirrorGlaze,
+    /// Ganache or cocoa glaze, poured.
+    PouredGlaze,
+    /// Jelly brushed on fruit.
+    BrushingJelly,
 }
 
 impl Family {
-    /// All families.
-    pub const ALL: [Family; 14] = [
-        Family::Ganache,
-        Family::WhippedGanache,
-        Family::Buttercream,
-        Family::MeringueButtercream,
-        Family::Custard,
-        Family::Mousseline,
-        Family::Diplomat,
-        Family::Mousse,
-        Family::WhippedCream,
-        Family::Jelly,
-        Family::Glaze,
-        Family::Syrup,
-        Family::Meringue,
-        Family::Fat,
-    ];
-
     /// Name in the kitchen.
     pub fn word(self) -> &'static str {
-        match self {
-            Family::Ganache => "ganache",
-            Family::WhippedGanache => "whipped ganache",
-            Family::Buttercream => "buttercream",
-            Family::MeringueButtercream => "meringue buttercream",
-            Family::Custard => "custard",
-            Family::Mousseline => "mousseline",
-            Family::Diplomat => "diplomat",
-            Family::Mousse => "mousse",
-            Family::WhippedCream => "whipped cream",
-            Family::Jelly => "jelly",
-            Family::Glaze => "glaze",
-            Family::Syrup => "syrup",
-            Family::Meringue => "meringue",
-            Family::Fat => "fat",
-        }
+        &self.traits().word
     }
 
-    /// Whether the jobs of this release have been checked for the family.
-    pub fn has_jobs(self) -> bool {
-        self == Family::Ganache
+    /// What it is and how it is worked.
+    pub fn traits(self) -> &'static FamilyTraits {
+        &TABLE[&self]
     }
+}
 
-    /// What the model knows of it.
-    pub fn traits(self) -> FamilyTraits {
-        use Continuous::{Fat, Water};
-        let base = |continuous, mixing_c, melted, overrun, whip, sigma_yield, sigma_viscosity| FamilyTraits {
-            continuous,
-            mixing_c,
-            melted,
-            overrun,
-            whip,
-            sigma_yield,
-            sigma_viscosity,
-            premade_starch: matches!(self, Family::Mousseline | Family::Diplomat),
-            whips: matches!(self, Family::WhippedCream | Family::WhippedGanache),
-        };
-        match self {
-            Family::Ganache => base(Water, 40.0, true, 0.0, 0.0, 0.46, 0.45),
-            Family::WhippedGanache => base(Water, 40.0, true, 0.6, 0.8, 0.66, 0.66),
-            Family::Buttercream => base(Fat, 20.0, false, 0.35, 0.0, 0.45, 0.45),
-            Family::MeringueButtercream => base(Fat, 95.0, false, 0.4, 0.0, 0.45, 0.45),
-            Family::Custard => base(Water, 95.0, true, 0.0, 0.0, 0.59, 0.59),
-            Family::Mousseline => base(Fat, 95.0, false, 0.15, 0.0, 0.56, 0.55),
-            Family::Diplomat => base(Water, 95.0, false, 0.35, 0.5, 0.36, 0.36),
-            Family::Mousse => base(Water, 40.0, false, 0.5, 0.6, 0.5, 0.5),
-            Family::WhippedCream => base(Water, 10.0, false, 1.0, 0.9, 0.71, 0.71),
-            Family::Jelly => base(Water, 95.0, true, 0.0, 0.0, 0.3, 0.3),
-            Family::Glaze => base(Water, 60.0, true, 0.0, 0.0, 0.54, 0.42),
-            Family::Syrup => base(Water, 95.0, true, 0.0, 0.0, 0.11, 0.05),
-            Family::Meringue => base(Water, 95.0, true, 4.0, 0.0, 0.7, 0.7),
-            Family::Fat => base(Fat, 20.0, false, 0.0, 0.0, 0.45, 0.45),
+static TABLE: LazyLock<HashMap<Family, FamilyTraits>> = LazyLock::new(|| {
+    csv::Reader::from_reader(include_str!("../../data/families.csv").as_bytes())
+        .deserialize()
+        .map(|row| {
+            let traits: FamilyTraits = row.expect("the table of families is well formed");
+            (traits.family, traits)
+        })
+        .collect()
+});
+
+/// Words between semicolons.
+fn listed<'de, D: Deserializer<'de>, T: serde::de::DeserializeOwned>(from: D) -> Result<Vec<T>, D::Error> {
+    let text = String::deserialize(from)?;
+    text.split(';')
+        .map(str::trim)
+        .filter(|word| !word.is_empty())
+        .map(|word| T::deserialize(serde::de::value::StrDeserializer::<D::Error>::new(word)))
+        .collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn every_family_is_in_the_table_and_says_what_it_is() {
+        for family in Family::ALL {
+            let traits = family.traits();
+            assert!(traits.about.ends_with('.'), "{family:?}");
+            assert!((3..=5).contains(&traits.looks_at.len()), "{family:?} looks at {:?}", traits.looks_at);
         }
+        assert_eq!(TABLE.len(), Family::ALL.len());
     }
 }

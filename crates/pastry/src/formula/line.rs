@@ -1,12 +1,15 @@
 //! The formula as a cook writes it, and its lines weighed.
 
+use crate::fault::Fault;
 use crate::formula::family::Family;
-use crate::ingredient::catalogue::{self, Ingredient};
-use crate::ingredient::measure::{MeasureError, OwnWeights, weigh};
+use crate::ingredient::catalogue::Ingredient;
+use crate::ingredient::measure::{MeasureError, OwnWeights, Weighed, weigh};
+use crate::ingredient::shelf::Shelf;
 use crate::units::amount;
-use crate::units::kitchen::Measures;
-use crate::units::{Density, Mass};
+use crate::units::kitchen::{Measures, Unit};
+use crate::units::{CookTemperature, Density, Mass};
 use serde::{Deserialize, Serialize};
+use std::sync::Arc;
 use utoipa::ToSchema;
 
 /// Most lines taken in one formula.
@@ -28,6 +31,22 @@ pub struct Line {
     /// The kitchen's own weight of one piece, g.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub piece_g: Option<Mass>,
+    /// Highest temperature this line reached, °C, where it differs from the whole.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub cook_c: Option<CookTemperature>,
+}
+
+impl Line {
+    /// A line of an ingredient with nothing special about it.
+    pub fn new(ingredient: impl Into<String>, amount: impl Into<String>) -> Self {
+        Line {
+            ingredient: ingredient.into(),
+            amount: amount.into(),
+            density_g_per_ml: None,
+            piece_g: None,
+            cook_c: None,
+        }
+    }
 }
 
 /// What goes into the bowl.
@@ -39,44 +58,40 @@ pub struct Formula {
     pub lines: Vec<Line>,
     /// Whose cups and spoons.
     pub measures: Measures,
+    /// The ingredient that per cent are of; of the whole when none.
+    pub percent_of: Option<String>,
 }
 
 /// A line in grams.
 #[derive(Debug, Clone, PartialEq)]
 pub struct WeighedLine {
     /// The ingredient.
-    pub ingredient: &'static Ingredient,
+    pub ingredient: Arc<Ingredient>,
     /// How much.
     pub mass: Mass,
     /// What the grams rest on, in words; none when grams were written.
     pub assumed: Option<String>,
+    /// Highest temperature it reached, °C, where it differs from the whole.
+    pub cook_c: Option<f64>,
 }
 
-/// One thing wrong with what was asked, where it is, and what to do.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-pub struct Fault {
-    /// Path of the field: `lines.2.amount`.
-    pub field: String,
-    /// Stable code.
-    pub code: String,
-    /// What is wrong and what to do, in words.
-    pub message: String,
-}
-
-impl Fault {
-    /// A fault at a field.
-    pub fn new(field: impl Into<String>, code: &str, message: impl Into<String>) -> Self {
-        Fault { field: field.into(), code: code.to_owned(), message: message.into() }
-    }
+/// A line on its way to grams.
+enum Read {
+    Grams(Weighed),
+    /// Per cent of the base.
+    Share(f64),
 }
 
 impl Formula {
-    /// All lines in grams.
+    /// All lines in grams, from the ingredients of `shelf`.
+    ///
+    /// Per cent are of the grams of [`Formula::percent_of`], or of the whole batch: then the other
+    /// lines are what the per cent leave, T = Σ grams / (1 − Σ p/100).
     ///
     /// # Errors
     /// Every fault of every line at once, so that a cook sees them all: unknown ingredients,
     /// amounts that cannot be read or weighed, no lines, a total of nothing.
-    pub fn weigh(&self) -> Result<Vec<WeighedLine>, Vec<Fault>> {
+    pub fn weigh(&self, shelf: &Shelf) -> Result<Vec<WeighedLine>, Vec<Fault>> {
         if self.lines.is_empty() {
             return Err(vec![Fault::new(
                 "lines",
@@ -92,20 +107,21 @@ impl Formula {
             return Err(vec![Fault::new("lines", "too_many_lines", message)]);
         }
         let mut faults = Vec::new();
-        let mut weighed = Vec::with_capacity(self.lines.len());
+        let mut read = Vec::with_capacity(self.lines.len());
         for (at, line) in self.lines.iter().enumerate() {
-            let Some(ingredient) = catalogue::find(&line.ingredient) else {
+            let Some(ingredient) = shelf.find(&line.ingredient) else {
                 let shown: String = line.ingredient.chars().take(40).collect();
                 let message = format!("“{shown}” is not in the pantry: pick an ingredient from the list");
                 faults.push(Fault::new(format!("lines.{at}.ingredient"), "unknown_ingredient", message));
                 continue;
             };
             let own = OwnWeights { density: line.density_g_per_ml, piece: line.piece_g };
-            match amount::parse(&line.amount)
-                .map_err(MeasureError::from)
-                .and_then(|amount| weigh(amount, ingredient, self.measures, own))
-            {
-                Ok(done) => weighed.push(WeighedLine { ingredient, mass: done.mass, assumed: done.assumed }),
+            let amount = amount::parse(&line.amount).map_err(MeasureError::from);
+            match amount.and_then(|amount| match amount.unit {
+                Some(Unit::Percent) => Ok(Read::Share(amount.number.value())),
+                _ => weigh(amount, ingredient, self.measures, own).map(Read::Grams),
+            }) {
+                Ok(done) => read.push((line, ingredient, done)),
                 Err(error) => {
                     faults.push(Fault::new(format!("lines.{at}.amount"), code(&error), error.to_string()));
                 }
@@ -114,11 +130,74 @@ impl Formula {
         if !faults.is_empty() {
             return Err(faults);
         }
+        let (base, base_word) = self.percent_base(&read)?;
+        let weighed: Vec<WeighedLine> = read
+            .into_iter()
+            .map(|(line, ingredient, read)| {
+                let (mass, assumed) = match read {
+                    Read::Grams(Weighed { mass, assumed }) => (mass, assumed),
+                    Read::Share(percent) => {
+                        let grams = percent / 100.0 * base;
+                        (Mass::from_grams(grams), Some(format!("{percent} % of {base_word}")))
+                    }
+                };
+                let cook_c = line.cook_c.map(CookTemperature::celsius);
+                WeighedLine { ingredient: Arc::clone(ingredient), mass, assumed, cook_c }
+            })
+            .collect();
         if weighed.iter().map(|line| line.mass.grams()).sum::<f64>() <= 0.0 {
             let message = "all amounts are 0: write how much of at least one ingredient";
             return Err(vec![Fault::new("lines.0.amount", "nothing_weighed", message)]);
         }
         Ok(weighed)
+    }
+
+    /// The grams that 100 % stand for, and their name.
+    fn percent_base(&self, read: &[(&Line, &Arc<Ingredient>, Read)]) -> Result<(f64, String), Vec<Fault>> {
+        let shares: Vec<(usize, f64)> = read
+            .iter()
+            .enumerate()
+            .filter_map(|(at, (_, _, read))| match read {
+                Read::Share(percent) => Some((at, *percent)),
+                Read::Grams(_) => None,
+            })
+            .collect();
+        let grams = |of: Option<&str>| -> f64 {
+            read.iter()
+                .filter(|(line, _, _)| of.is_none_or(|key| line.ingredient == key))
+                .filter_map(|(_, _, read)| match read {
+                    Read::Grams(weighed) => Some(weighed.mass.grams()),
+                    Read::Share(_) => None,
+                })
+                .sum()
+        };
+        let Some((first, _)) = shares.first() else { return Ok((0.0, String::new())) };
+        let field = format!("lines.{first}.amount");
+        match &self.percent_of {
+            Some(key) => {
+                let Some((_, ingredient, _)) = read.iter().find(|(line, _, _)| line.ingredient == *key)
+                else {
+                    let message = "per cent are of an ingredient that is not in the formula: pick another, or the whole";
+                    return Err(vec![Fault::new("percent_of", "no_percent_base", message)]);
+                };
+                let base = grams(Some(key));
+                if base <= 0.0 {
+                    let message = format!("per cent are of {}: write its grams first", ingredient.name);
+                    return Err(vec![Fault::new(field, "no_percent_base", message)]);
+                }
+                Ok((base, format!("the {}", ingredient.name)))
+            }
+            None => {
+                let (fixed, sum) = (grams(None), shares.iter().map(|(_, p)| p).sum::<f64>());
+                if sum >= 99.95 || fixed <= 0.0 {
+                    let message = format!(
+                        "the per cent add up to {sum:.0} % of the whole and nothing is weighed: write grams for at least one line"
+                    );
+                    return Err(vec![Fault::new(field, "no_percent_base", message)]);
+                }
+                Ok((fixed / (1.0 - sum / 100.0), "the whole".to_owned()))
+            }
+        }
     }
 }
 
@@ -128,6 +207,7 @@ fn code(error: &MeasureError) -> &'static str {
         MeasureError::NoDensity { .. } => "no_density",
         MeasureError::NoPiece { .. } => "no_piece_weight",
         MeasureError::TooLarge { .. } => "too_large",
+        MeasureError::ShareAlone => "no_percent_base",
     }
 }
 
@@ -136,11 +216,11 @@ mod tests {
     use super::*;
 
     fn line(ingredient: &str, amount: &str) -> Line {
-        Line { ingredient: ingredient.into(), amount: amount.into(), density_g_per_ml: None, piece_g: None }
+        Line::new(ingredient, amount)
     }
 
     fn formula(lines: Vec<Line>) -> Formula {
-        Formula { family: Family::Ganache, lines, measures: Measures::Us }
+        Formula { family: Family::Ganache, lines, measures: Measures::Us, percent_of: None }
     }
 
     #[test]
@@ -149,9 +229,9 @@ mod tests {
             line("dark60", "200 g"),
             line("unobtainium", "10 g"),
             line("cream36", "-3 g"),
-            line("cream48", "1 cup"),
+            line("cream48", "2 eggs"),
         ])
-        .weigh()
+        .weigh(&Shelf::catalogue())
         .unwrap_err();
         let fields: Vec<_> = faults.iter().map(|fault| (fault.field.as_str(), fault.code.as_str())).collect();
         assert_eq!(
@@ -159,15 +239,38 @@ mod tests {
             [
                 ("lines.1.ingredient", "unknown_ingredient"),
                 ("lines.2.amount", "bad_amount"),
-                ("lines.3.amount", "no_density"),
+                ("lines.3.amount", "no_piece_weight"),
             ]
         );
     }
 
     #[test]
     fn an_empty_bowl_is_an_error_but_a_zero_line_is_not() {
-        assert_eq!(formula(vec![]).weigh().unwrap_err()[0].code, "no_lines");
-        assert_eq!(formula(vec![line("dark60", "0")]).weigh().unwrap_err()[0].code, "nothing_weighed");
-        assert!(formula(vec![line("dark60", "100 g"), line("cream36", "0 g")]).weigh().is_ok());
+        assert_eq!(formula(vec![]).weigh(&Shelf::catalogue()).unwrap_err()[0].code, "no_lines");
+        assert_eq!(
+            formula(vec![line("dark60", "0")]).weigh(&Shelf::catalogue()).unwrap_err()[0].code,
+            "nothing_weighed"
+        );
+        assert!(
+            formula(vec![line("dark60", "100 g"), line("cream36", "0 g")]).weigh(&Shelf::catalogue()).is_ok()
+        );
+    }
+
+    #[test]
+    fn per_cent_are_of_the_whole_or_of_what_the_baker_says() {
+        let mut cream = formula(vec![line("cream36", "470 g"), line("sugar", "6 %")]);
+        let grams = |formula: &Formula| -> Vec<f64> {
+            let weighed = formula.weigh(&Shelf::catalogue()).unwrap();
+            weighed.iter().map(|line| line.mass.grams()).collect()
+        };
+        let weighed = grams(&cream);
+        assert!((weighed[1] - 30.0).abs() < 1e-9, "6 % of 500 g: {weighed:?}");
+        cream.percent_of = Some("cream36".into());
+        assert!((grams(&cream)[1] - 28.2).abs() < 1e-9);
+        cream.lines[0].amount = "50 %".into();
+        assert_eq!(cream.weigh(&Shelf::catalogue()).unwrap_err()[0].code, "no_percent_base");
+        cream.percent_of = None;
+        cream.lines[1].amount = "60 %".into();
+        assert!(cream.weigh(&Shelf::catalogue()).unwrap_err()[0].message.contains("110 %"));
     }
 }

@@ -27,7 +27,7 @@ pub struct Mixture {
 
 impl Mixture {
     /// Mixes ingredients; amounts in grams, at least one above 0.
-    pub fn new<'a>(lines: impl IntoIterator<Item = (&'a Ingredient, f64)>) -> Self {
+    pub fn new<I: AsRef<Ingredient>>(lines: impl IntoIterator<Item = (I, f64)>) -> Self {
         let mut mixture = Mixture {
             composition: Composition::NONE,
             globule_fat: [0.0; 4],
@@ -40,6 +40,7 @@ impl Mixture {
         };
         let (mut total, mut gelatin) = (0.0, 0.0);
         for (ingredient, grams) in lines {
+            let ingredient = ingredient.as_ref();
             total += grams;
             let composition = &ingredient.composition;
             for part in Part::ALL {
@@ -80,7 +81,7 @@ impl Mixture {
 
     /// Mixes weighed lines.
     pub fn of(lines: &[WeighedLine]) -> Self {
-        Self::new(lines.iter().map(|line| (line.ingredient, line.mass.grams())))
+        Self::new(lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams())))
     }
 
     /// The same mixture with one phase multiplied by `factor` and everything scaled back to 1.

@@ -1,11 +1,17 @@
 //! Formulas: lines of ingredients, the family they belong to, and what they add up to.
 
 pub mod family;
+pub mod kitchen_words;
 pub mod line;
 pub mod mixture;
+pub mod process;
+pub mod system;
 pub mod totals;
 
-pub use family::Family;
-pub use line::{Fault, Formula, Line, WeighedLine};
+pub use crate::fault::Fault;
+pub use family::{Family, Figure, Setting};
+pub use line::{Formula, Line, WeighedLine};
 pub use mixture::Mixture;
+pub use process::{Process, WhipStage};
+pub use system::System;
 pub use totals::{Totals, totals};

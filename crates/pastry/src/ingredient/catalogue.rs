@@ -1,8 +1,13 @@
-//! The catalogue: ingredients compiled in from `data/ingredients.csv`, each with its source.
+//! The catalogue: ingredients compiled in from `data/ingredients.csv`, with what a cup or a piece weighs
+//! (`measures.csv`), where they come from and in what packs (`shelf.csv`); each value with its source.
 
 use crate::ingredient::composition::{Composition, Part};
+use crate::ingredient::diet::Origin;
+use crate::ingredient::measure::{HouseholdWeights, table_weights};
+use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
-use std::sync::LazyLock;
+use std::sync::{Arc, LazyLock};
+use utoipa::ToSchema;
 
 /// Properties some ingredients have besides their composition.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -11,6 +16,27 @@ pub struct Flags {
     pub protease: bool,
     /// Starch that swells without boiling.
     pub cold_starch: bool,
+    /// Egg that was not pasteurised.
+    pub raw_egg: bool,
+}
+
+/// A pack as it is bought.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Pack {
+    /// Net weight, g.
+    #[schema(exclusive_minimum = 0, maximum = 1000000)]
+    pub pack_g: f64,
+    /// What it costs, in the kitchen's currency.
+    #[schema(minimum = 0, maximum = 1000000)]
+    pub pack_price: f64,
+}
+
+impl Pack {
+    /// Price of a kilogram.
+    pub fn price_per_kg(&self) -> f64 {
+        1000.0 * self.pack_price / self.pack_g
+    }
 }
 
 /// A row of the catalogue.
@@ -40,30 +66,62 @@ pub struct Ingredient {
     pub flags: Flags,
     /// Allergens it brings, EU and US lists.
     pub allergens: Vec<String>,
+    /// Where it comes from, for diet and faith.
+    pub origins: Vec<Origin>,
+    /// What a cup or a piece of it weighs.
+    pub weights: HouseholdWeights,
+    /// The pack it usually comes in.
+    pub pack: Option<Pack>,
     /// Where the composition is from.
     pub source: String,
     /// high, medium or low.
     pub confidence: String,
 }
 
-static CATALOGUE: LazyLock<Vec<Ingredient>> =
-    LazyLock::new(|| read(include_str!("../../data/ingredients.csv")));
+impl AsRef<Ingredient> for Ingredient {
+    fn as_ref(&self) -> &Ingredient {
+        self
+    }
+}
 
-static BY_ID: LazyLock<HashMap<&'static str, &'static Ingredient>> =
+static CATALOGUE: LazyLock<Vec<Arc<Ingredient>>> =
+    LazyLock::new(|| read(include_str!("../../data/ingredients.csv"), include_str!("../../data/shelf.csv")));
+
+static BY_ID: LazyLock<HashMap<&'static str, &'static Arc<Ingredient>>> =
     LazyLock::new(|| CATALOGUE.iter().map(|ingredient| (ingredient.id.as_str(), ingredient)).collect());
 
 /// All ingredients, in the order of the table.
-pub fn catalogue() -> &'static [Ingredient] {
+pub fn catalogue() -> &'static [Arc<Ingredient>] {
     &CATALOGUE
 }
 
 /// The ingredient with this key.
-pub fn find(id: &str) -> Option<&'static Ingredient> {
+pub fn find(id: &str) -> Option<&'static Arc<Ingredient>> {
     BY_ID.get(id).copied()
 }
 
-fn read(text: &str) -> Vec<Ingredient> {
-    let mut reader = csv::Reader::from_reader(text.as_bytes());
+/// Words between semicolons.
+pub(crate) fn words(text: &str) -> Vec<String> {
+    text.split(';').map(str::trim).filter(|word| !word.is_empty()).map(str::to_owned).collect()
+}
+
+#[derive(Deserialize)]
+struct ShelfRow {
+    ingredient: String,
+    origin: String,
+    pack_g: f64,
+    pack_price: f64,
+}
+
+fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
+    let shelf: HashMap<String, ShelfRow> = csv::Reader::from_reader(shelf.as_bytes())
+        .deserialize()
+        .map(|row| {
+            let row: ShelfRow = row.expect("the shelf table is well formed");
+            (row.ingredient.clone(), row)
+        })
+        .collect();
+    let mut reader = csv::Reader::from_reader(table.as_bytes());
     let header = reader.headers().expect("the table has a header").clone();
     let column: HashMap<&str, usize> = header.iter().enumerate().map(|(at, name)| (name, at)).collect();
     reader
@@ -75,16 +133,15 @@ fn read(text: &str) -> Vec<Ingredient> {
                 "" => empty,
                 value => value.parse().expect("the table holds numbers"),
             };
-            let list = |name: &str| {
-                text(name).split(';').map(str::trim).filter(|s| !s.is_empty()).map(str::to_owned).collect()
-            };
             let flags = text("flags");
-            Ingredient {
+            let on_shelf = &shelf[text("id")];
+            let composition = Composition(Part::ALL.map(|part| number(part.column(), 0.0)));
+            Arc::new(Ingredient {
                 id: text("id").to_owned(),
                 name: text("name").to_owned(),
-                also: list("also"),
+                also: words(text("also")),
                 group: text("group").to_owned(),
-                composition: Composition(Part::ALL.map(|part| number(part.column(), 0.0))),
+                composition,
                 bloom: number("bloom", 0.0),
                 starch_strength: number("starch_eff", 1.0),
                 gum_strength: number("gum_eff", 1.0),
@@ -93,11 +150,18 @@ fn read(text: &str) -> Vec<Ingredient> {
                 flags: Flags {
                     protease: flags.contains("protease"),
                     cold_starch: flags.contains("cold_starch"),
+                    raw_egg: flags.contains("raw_egg"),
                 },
-                allergens: list("allergens"),
+                allergens: words(text("allergens")),
+                origins: words(&on_shelf.origin)
+                    .iter()
+                    .map(|word| Origin::parse(word).expect("the shelf table knows its origins"))
+                    .collect(),
+                weights: table_weights(text("id")).or_computed(&composition, text("group")),
+                pack: Some(Pack { pack_g: on_shelf.pack_g, pack_price: on_shelf.pack_price }),
                 source: text("source").to_owned(),
                 confidence: text("confidence").to_owned(),
-            }
+            })
         })
         .collect()
 }
@@ -114,5 +178,17 @@ mod tests {
             assert!(!ingredient.source.is_empty(), "{} has no source", ingredient.id);
         }
         assert!(catalogue().len() > 110);
+    }
+
+    #[test]
+    fn every_ingredient_has_a_density_an_origin_a_pack_and_known_allergens() {
+        for ingredient in catalogue() {
+            assert!(ingredient.weights.density.is_some(), "{} has no density", ingredient.id);
+            assert!(!ingredient.origins.is_empty(), "{} has no origin", ingredient.id);
+            assert!(ingredient.pack.is_some_and(|pack| pack.pack_g > 0.0), "{} has no pack", ingredient.id);
+            for allergen in &ingredient.allergens {
+                assert!(crate::ingredient::diet::ALLERGENS.contains(&allergen.as_str()), "{allergen}");
+            }
+        }
     }
 }

@@ -1,12 +1,15 @@
 //! What an ingredient is made of: 26 mass fractions that add up to 1.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 macro_rules! parts {
-    ($($(#[$doc:meta])* $part:ident = $column:literal, $phase:ident, $density:expr;)*) => {
+    ($($(#[$doc:meta])* $part:ident = $column:literal, $word:literal, $phase:ident, $density:expr;)*) => {
         /// One constituent of an ingredient.
-        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+        #[derive(
+            Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema,
+        )]
+        #[serde(rename_all = "snake_case")]
         #[repr(usize)]
         pub enum Part {
             $($(#[$doc])* $part,)*
@@ -21,6 +24,11 @@ macro_rules! parts {
             /// Column of the ingredient table.
             pub const fn column(self) -> &'static str {
                 match self { $(Part::$part => $column),* }
+            }
+
+            /// In kitchen words.
+            pub const fn word(self) -> &'static str {
+                match self { $(Part::$part => $word),* }
             }
 
             /// Where the balance counts it.
@@ -39,57 +47,57 @@ macro_rules! parts {
 
 parts! {
     /// Water.
-    Water = "water", Water, 998.0;
+    Water = "water", "water", Water, 998.0;
     /// Cocoa butter.
-    CocoaButter = "cb", Fat, 920.0;
+    CocoaButter = "cb", "cocoa butter", Fat, 920.0;
     /// Milk fat.
-    MilkFat = "mf", Fat, 920.0;
+    MilkFat = "mf", "milk fat", Fat, 920.0;
     /// Oil, liquid at any kitchen temperature.
-    Oil = "oil", Fat, 915.0;
+    Oil = "oil", "oil", Fat, 915.0;
     /// Lauric fat, as in coconut.
-    Lauric = "lauric", Fat, 920.0;
+    Lauric = "lauric", "coconut fat", Fat, 920.0;
     /// Sucrose.
-    Sucrose = "sucrose", Sugar, 1587.0;
+    Sucrose = "sucrose", "sucrose", Sugar, 1587.0;
     /// Glucose.
-    Glucose = "glucose", Sugar, 1560.0;
+    Glucose = "glucose", "glucose", Sugar, 1560.0;
     /// Fructose.
-    Fructose = "fructose", Sugar, 1600.0;
+    Fructose = "fructose", "fructose", Sugar, 1600.0;
     /// Lactose.
-    Lactose = "lactose", Sugar, 1540.0;
+    Lactose = "lactose", "lactose", Sugar, 1540.0;
     /// Maltose and other disaccharides.
-    Maltose = "maltose", Sugar, 1540.0;
+    Maltose = "maltose", "maltose", Sugar, 1540.0;
     /// Saccharides above two units.
-    Dextrin = "dextrin", Sugar, 1500.0;
+    Dextrin = "dextrin", "dextrins", Sugar, 1500.0;
     /// Sugar alcohols.
-    Polyol = "polyol", Sugar, 1490.0;
+    Polyol = "polyol", "sugar alcohols", Sugar, 1490.0;
     /// Fat-free cocoa solids.
-    Cocoa = "cocoa", Dry, 1450.0;
+    Cocoa = "cocoa", "dry cocoa", Dry, 1450.0;
     /// Milk protein.
-    MilkProtein = "milkprot", Dry, 1350.0;
+    MilkProtein = "milkprot", "milk protein", Dry, 1350.0;
     /// Egg white solids.
-    EggWhite = "eggwhite", Dry, 1350.0;
+    EggWhite = "eggwhite", "egg-white solids", Dry, 1350.0;
     /// Fat-free yolk solids.
-    Yolk = "yolk", Dry, 1200.0;
+    Yolk = "yolk", "yolk solids", Dry, 1200.0;
     /// Starch.
-    Starch = "starch", Setting, 1500.0;
+    Starch = "starch", "starch", Setting, 1500.0;
     /// Fibre.
-    Fibre = "fibre", Dry, 1500.0;
+    Fibre = "fibre", "fibre and plant solids", Dry, 1500.0;
     /// Pectin.
-    Pectin = "pectin", Setting, 1500.0;
+    Pectin = "pectin", "pectin", Setting, 1500.0;
     /// Agar.
-    Agar = "agar", Setting, 1500.0;
+    Agar = "agar", "agar", Setting, 1500.0;
     /// Xanthan and other gums.
-    Gum = "gum", Setting, 1500.0;
+    Gum = "gum", "gums", Setting, 1500.0;
     /// Gelatin, dry.
-    Gelatin = "gelatin", Setting, 1350.0;
+    Gelatin = "gelatin", "gelatin", Setting, 1350.0;
     /// Alcohol.
-    Alcohol = "alcohol", Water, 850.0;
+    Alcohol = "alcohol", "alcohol", Water, 850.0;
     /// Salt.
-    Salt = "salt", Dry, 2160.0;
+    Salt = "salt", "salt", Dry, 2160.0;
     /// Acids.
-    Acid = "acid", Dry, 1500.0;
+    Acid = "acid", "acids", Dry, 1500.0;
     /// Everything else, insoluble or mineral.
-    Other = "other", Dry, 1600.0;
+    Other = "other", "minerals and the rest", Dry, 1600.0;
 }
 
 /// The four fats, in the order the fat kernel uses.
@@ -165,6 +173,11 @@ impl Composition {
     /// Sum over some constituents.
     pub fn sum(&self, parts: &[Part]) -> f64 {
         parts.iter().map(|part| self.get(*part)).sum()
+    }
+
+    /// Volume of one kilogram, m³, as component volumes.
+    pub fn volume_per_kg(&self) -> f64 {
+        Part::ALL.iter().map(|part| self.get(*part) / part.density()).sum()
     }
 
     /// The five phases of the balance.

@@ -1,18 +1,24 @@
 //! The whole answer to a formula and its work: totals, the verdict, the map, the reach, warnings.
 
+use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::{Family, Fault, Mixture, Totals, WeighedLine, totals};
-use crate::ingredient::PhaseShares;
+use crate::ingredient::{PhaseShares, Shelf};
 use crate::job::document::{FormulaDocument, history_word};
-use crate::job::geometry::{Job, Measured};
-use crate::job::judge::{Estimate, Hint, Judged, Outcome, judge};
+use crate::job::figures::{Figures, KeyFigure, figures, key_figures};
+use crate::job::judge::{Estimate, Hint, Judged, Outcome, Question};
+use crate::job::kind::{Job, MapAxis, Measured};
+use crate::job::numbers::{digits, two_digits};
+use crate::job::pour::{Pour, pour};
 use crate::job::reach::{PhaseReach, Span, phase_reach, spans};
-use crate::job::words::{SpoonSign, chance_words, detail, headline, span_sentence};
-use crate::rheology::consistency::{Banded, Contributions};
+use crate::job::spoon_sign::SpoonSign;
+use crate::job::why::{Why, why};
+use crate::job::words::{chance_words, detail, headline, span_sentence};
+use crate::rheology::History;
+use crate::rheology::consistency::Banded;
 use crate::rheology::kernel::Predictor;
-use crate::rheology::smooth::logistic;
-use crate::rheology::sweep::{SWEEP_POINTS, SWEEP_STEP_K, sweep, sweep_temperature};
-use crate::rheology::warning::{Warning, warnings};
-use crate::rheology::{History, Structure};
+use crate::rheology::sweep::{Grid, SWEEP_POINTS, sweep};
+use crate::rheology::warning::{Severity, Warning, warnings};
+use crate::units::kitchen::Measures;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -27,6 +33,12 @@ pub struct LineAnswer {
     pub mass_g: f64,
     /// Share of the batch, per cent of total.
     pub of_total_percent: f64,
+    /// Share, per cent of the ingredient that per cent are of; none when they are of the whole.
+    pub of_base_percent: Option<f64>,
+    /// The same in cups and spoons of the kitchen; none without a density.
+    pub in_spoons: Option<String>,
+    /// The same in eggs, leaves, sticks; none when it is not counted.
+    pub in_pieces: Option<String>,
     /// What the grams rest on; none when grams were written.
     pub assumed: Option<String>,
     /// What it brings, g.
@@ -42,7 +54,9 @@ pub struct Point {
     pub yield_stress_pa: Estimate,
     /// Viscosity at 10 /s with its 90 % band, Pa·s.
     pub viscosity_pa_s: Estimate,
-    /// What the job measures, in mm or Pa, with its 90 % band.
+    /// Value on the map's axis with its 90 % band, Pa or Pa·s.
+    pub on_map: Estimate,
+    /// What the job measures, with its 90 % band.
     pub measured: Estimate,
     /// Chance of being in the window, 0 to 1.
     pub chance: f64,
@@ -50,8 +64,8 @@ pub struct Point {
     pub chance_words: String,
     /// Inside or not.
     pub outcome: Outcome,
-    /// The window as yield stress at this temperature, Pa.
-    pub window_pa: [f64; 2],
+    /// The window on the map's axis at this temperature, Pa or Pa·s.
+    pub window_on_map: [f64; 2],
     /// What a spoonful does.
     pub spoon: SpoonSign,
     /// The same in words.
@@ -69,8 +83,8 @@ pub struct Curve {
     pub history: History,
     /// In kitchen words.
     pub words: String,
-    /// Yield stress, Pa, one per point of the map.
-    pub yield_stress_pa: Vec<f64>,
+    /// Value on the map's axis, Pa or Pa·s, one per point of the map.
+    pub on_map: Vec<f64>,
 }
 
 /// What it becomes when left to set in the room.
@@ -86,31 +100,17 @@ pub struct InTheRoom {
     pub sentence: String,
 }
 
-/// Numbers a cook looks at that do not hang on the job, each with its 90 % band.
+/// What was done in the making, as it was counted.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct Figures {
-    /// Density, g/ml. Band ± 2 %: component volumes against published cup weights.
-    pub density_g_per_ml: Estimate,
-    /// Dissolved solids of the watery phase, °Bx. Band from ± 3 % of sugar and water in the
-    /// ingredients (assumed).
-    pub brix: Estimate,
-    /// Water activity; none when there is too little free water. Band ± 0.015.
-    pub water_activity: Option<Estimate>,
-    /// Split index at the working temperature, 0 to 1. Band from ± 0.02 in the fat share of the
-    /// fluid (assumed).
-    pub split: Estimate,
-    /// Sweetness, per cent of total as sucrose.
-    pub sweetness_percent: f64,
-    /// Solid fat at the working temperature, per cent of all fat.
-    pub solid_fat_percent: f64,
-    /// Crowding index; 1 is full.
-    pub crowding: f64,
-    /// Alcohol by volume, per cent.
-    pub alcohol_by_volume_percent: f64,
-    /// Which phase is outside.
-    pub structure: Structure,
-    /// Where the yield stress comes from, Pa.
-    pub contributions_pa: Contributions,
+pub struct UsedProcess {
+    /// Volume gained, per cent of the volume before.
+    pub overrun_percent: f64,
+    /// How stiff it is whipped, 0 to 1.
+    pub whip: f64,
+    /// Highest temperature reached, °C; none when nobody said.
+    pub cook_c: Option<f64>,
+    /// Hours set.
+    pub set_hours: f64,
 }
 
 /// The answer.
@@ -124,10 +124,14 @@ pub struct Assessment {
     pub job: Job,
     /// What the job measures.
     pub measured: Measured,
-    /// The window of it, in mm or Pa.
+    /// The window of it.
     pub window: [f64; 2],
     /// The history it was judged in.
     pub history: History,
+    /// What the map's upright axis counts.
+    pub axis: MapAxis,
+    /// What was done in the making, the family's habits filled in.
+    pub process: UsedProcess,
     /// Lines weighed.
     pub lines: Vec<LineAnswer>,
     /// Totals of the batch.
@@ -140,7 +144,9 @@ pub struct Assessment {
     pub spans: Vec<Span>,
     /// The same in one sentence.
     pub span_sentence: String,
-    /// The map: every half degree from 0 to 45 °C.
+    /// What is poured before it sets, where the family is.
+    pub pour: Option<Pour>,
+    /// The map: 91 points from 0 °C up.
     pub sweep: Vec<Point>,
     /// Step between its points, K.
     pub sweep_step_k: f64,
@@ -150,6 +156,10 @@ pub struct Assessment {
     pub reach: Vec<PhaseReach>,
     /// Numbers that do not hang on the job.
     pub figures: Figures,
+    /// The numbers of the family.
+    pub key_figures: Vec<KeyFigure>,
+    /// Why it comes out so.
+    pub why: Why,
     /// Warnings, worst first.
     pub warnings: Vec<Warning>,
 }
@@ -162,25 +172,34 @@ pub struct Map {
     pub judged: [Judged; SWEEP_POINTS],
 }
 
-/// Predicts and judges every half degree from 0 to 45 °C.
-pub fn map(predictor: &Predictor, job: &Job, history: History) -> Map {
-    let sweep = sweep(predictor, history);
+/// Predicts and judges every point of a grid.
+pub fn map(predictor: &Predictor, job: &Job, axis: MapAxis, history: History, grid: Grid) -> Map {
+    let sweep = sweep(predictor, history, grid);
+    let question = Question { job, prepared: &predictor.base, axis };
     let mut hint: Hint = None;
     let judged = std::array::from_fn(|k| {
-        let judged = judge(job, &predictor.base, &sweep[k], sweep_temperature(k), hint);
-        hint = Some(judged.yield_window_pa);
+        let judged = question.judge(&sweep[k], grid.temperature(k), hint);
+        hint = judged.hint;
         judged
     });
     Map { sweep, judged }
 }
 
-/// Answers a document.
+/// Answers a document with nothing on the shelf but the catalogue and what it brings.
 ///
 /// # Errors
 /// All faults of the document at once, each with its field and what to do.
 pub fn assess(document: &FormulaDocument) -> Result<Assessment, Vec<Fault>> {
+    assess_from(document, &Shelf::catalogue())
+}
+
+/// Answers a document of a kitchen with own ingredients.
+///
+/// # Errors
+/// All faults of the document at once, each with its field and what to do.
+pub fn assess_from(document: &FormulaDocument, kitchen: &Shelf) -> Result<Assessment, Vec<Fault>> {
     let mut faults = document.faults();
-    let lines = match document.formula().weigh() {
+    let lines = match document.shelf(kitchen).and_then(|shelf| document.formula().weigh(&shelf)) {
         Ok(lines) => lines,
         Err(more) => {
             faults.extend(more);
@@ -190,61 +209,87 @@ pub fn assess(document: &FormulaDocument) -> Result<Assessment, Vec<Fault>> {
     if !faults.is_empty() {
         return Err(faults);
     }
+    let (family, grid) = (document.family, document.grid());
+    let system = family.traits().system;
     let (job, history) = (&document.work.job, document.history());
+    let axis = job.axis(family);
     let (t_c, room_c) = (document.work.temperature_c.celsius(), document.work.room_temperature_c.celsius());
     let mixture = Mixture::of(&lines);
-    let predictor = Predictor::new(&mixture, document.family, &document.options());
-    let prepared = &predictor.base;
-    let map = map(&predictor, job, history);
+    let options = document.options(&lines);
+    // Whipping is judged on the liquid cream; its numbers, its room and its pour are those of the made one.
+    let asked = job.options(options);
+    let predictor = Predictor::new(&mixture, system, &asked);
+    let made = Predictor::new(&mixture, system, &options);
+    let question = Question { job, prepared: &predictor.base, axis };
+    let map = map(&predictor, job, axis, history, grid);
 
     let here = predictor.at(t_c, history);
-    let nearest = ((t_c / SWEEP_STEP_K).round() as usize).min(SWEEP_POINTS - 1);
-    let judged_here = judge(job, prepared, &here, t_c, Some(map.judged[nearest].yield_window_pa));
-    let at = point(job, &here, &judged_here, t_c);
-    let spans = spans(job, prepared, history, &map.judged.each_ref().map(|judged| judged.outcome));
+    let judged_here = question.judge(&here, t_c, map.judged[grid.nearest(t_c)].hint);
+    let at = point(job, axis, &here, &judged_here, t_c);
+    let spans = spans(&question, history, grid, &map.judged.each_ref().map(|judged| judged.outcome));
     let curves = History::ALL
         .into_iter()
-        .filter(|other| *other != history)
+        .filter(|other| *other != history && differs(&predictor, *other, history))
         .map(|other| Curve {
             history: other,
             words: history_word(other).to_owned(),
-            yield_stress_pa: (0..SWEEP_POINTS)
-                .map(|k| digits(prepared.at(sweep_temperature(k), other).yield_stress_pa))
+            on_map: (0..SWEEP_POINTS)
+                .map(|k| {
+                    let point = predictor.base.at(grid.temperature(k), other);
+                    digits(match axis {
+                        MapAxis::YieldStressPa => point.yield_stress_pa,
+                        MapAxis::ViscosityPaS => point.viscosity_pa_s,
+                    })
+                })
                 .collect(),
         })
         .collect();
     let totals = totals(&lines);
+    let pour_c = document.work.pour_temperature_c.filter(|_| family.traits().poured);
     Ok(Assessment {
         name: document.name.clone(),
-        family: document.family,
+        family,
         job: *job,
         measured: job.measured(),
         window: judged_here.window.map(digits),
         history,
-        lines: lines.iter().map(|line| line_answer(line, totals.batch_mass_g)).collect(),
-        totals,
-        in_the_room: in_the_room(&predictor, room_c),
-        span_sentence: span_sentence(job, &spans),
+        axis,
+        process: UsedProcess {
+            overrun_percent: digits(100.0 * options.overrun.unwrap_or_default()),
+            whip: options.whip.unwrap_or_default(),
+            cook_c: options.cook_c,
+            set_hours: options.hours.unwrap_or(17.0),
+        },
+        lines: line_answers(&lines, document.percent_of.as_deref(), document.measures),
+        in_the_room: in_the_room(&made, room_c, axis),
+        span_sentence: span_sentence(job, &spans, grid.hottest_c()),
         spans,
+        pour: pour_c.map(|pour_c| pour(&made, pour_c.celsius(), grid)),
         sweep: (0..SWEEP_POINTS)
-            .map(|k| point(job, &map.sweep[k], &map.judged[k], sweep_temperature(k)))
+            .map(|k| point(job, axis, &map.sweep[k], &map.judged[k], grid.temperature(k)))
             .collect(),
-        sweep_step_k: SWEEP_STEP_K,
+        sweep_step_k: grid.step_k,
         curves,
-        reach: phase_reach(&mixture, document.family, &document.options(), job, history, t_c),
-        figures: figures(&predictor, &here),
-        warnings: warnings(&lines, document.family, prepared, &here.middle, t_c),
+        reach: phase_reach(&mixture, family, &asked, job, history, t_c),
+        figures: figures(&made.base, &made.at(t_c, history), totals.batch_mass_g),
+        key_figures: key_figures(&lines, family, &document.process, &made.base, &made.at(t_c, history)),
+        why: why(&lines, family, &asked, &predictor, &here, (t_c, history, axis)),
+        warnings: [
+            warnings(&lines, family, &made.base, &options, t_c, history),
+            sweetness_of_soak(job, made.base.serum.brix).into_iter().collect(),
+        ]
+        .concat(),
+        totals,
         at,
     })
 }
 
-/// Six significant digits: more would only lengthen the answer.
-fn digits(value: f64) -> f64 {
-    if value == 0.0 || !value.is_finite() {
-        return value;
-    }
-    let scale = 10f64.powi(5 - value.abs().log10().floor() as i32);
-    (value * scale).round() / scale
+/// Whether a history makes another curve: what does not melt and does not set is the same in all.
+fn differs(predictor: &Predictor, one: History, other: History) -> bool {
+    [3.0, 12.0, 21.0, 30.0, 40.0].into_iter().any(|t_c| {
+        let [a, b] = [one, other].map(|history| predictor.base.at(t_c, history).yield_stress_pa);
+        (a / b).ln().abs() > 0.02
+    })
 }
 
 fn estimate(value: f64, sigma: f64) -> Estimate {
@@ -252,19 +297,25 @@ fn estimate(value: f64, sigma: f64) -> Estimate {
     Estimate { value: digits(e.value), low: digits(e.low), high: digits(e.high) }
 }
 
-fn point(job: &Job, banded: &Banded, judged: &Judged, t_c: f64) -> Point {
+fn point(job: &Job, axis: MapAxis, banded: &Banded, judged: &Judged, t_c: f64) -> Point {
     let (tau, eta) = (banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s);
     let spoon = SpoonSign::of(tau, eta);
     let m = judged.measured;
+    let yield_stress_pa = estimate(tau, banded.sigma_yield);
+    let viscosity_pa_s = estimate(eta, banded.sigma_viscosity);
     Point {
         temperature_c: t_c,
-        yield_stress_pa: estimate(tau, banded.sigma_yield),
-        viscosity_pa_s: estimate(eta, banded.sigma_viscosity),
+        yield_stress_pa,
+        viscosity_pa_s,
+        on_map: match axis {
+            MapAxis::YieldStressPa => yield_stress_pa,
+            MapAxis::ViscosityPaS => viscosity_pa_s,
+        },
         measured: Estimate { value: digits(m.value), low: digits(m.low), high: digits(m.high) },
         chance: digits(judged.chance),
         chance_words: chance_words(judged.chance),
         outcome: judged.outcome,
-        window_pa: judged.yield_window_pa.map(digits),
+        window_on_map: judged.map_window.map(digits),
         spoon,
         spoon_words: spoon.word().to_owned(),
         headline: headline(job, judged, t_c),
@@ -272,25 +323,36 @@ fn point(job: &Job, banded: &Banded, judged: &Judged, t_c: f64) -> Point {
     }
 }
 
-fn line_answer(line: &WeighedLine, batch_g: f64) -> LineAnswer {
-    let (grams, phases) = (line.mass.grams(), line.ingredient.composition.phases());
-    LineAnswer {
-        ingredient: line.ingredient.id.clone(),
-        name: line.ingredient.name.clone(),
-        mass_g: digits(grams),
-        of_total_percent: digits(100.0 * grams / batch_g),
-        assumed: line.assumed.clone(),
-        phases_g: PhaseShares {
-            fat: digits(grams * phases.fat),
-            sugar: digits(grams * phases.sugar),
-            water: digits(grams * phases.water),
-            dry: digits(grams * phases.dry),
-            setting: digits(grams * phases.setting),
-        },
-    }
+fn line_answers(lines: &[WeighedLine], percent_of: Option<&str>, measures: Measures) -> Vec<LineAnswer> {
+    let batch_g: f64 = lines.iter().map(|line| line.mass.grams()).sum();
+    let base_g: f64 =
+        lines.iter().filter(|l| Some(l.ingredient.id.as_str()) == percent_of).map(|l| l.mass.grams()).sum();
+    lines
+        .iter()
+        .map(|line| {
+            let (grams, phases) = (line.mass.grams(), line.ingredient.composition.phases());
+            LineAnswer {
+                ingredient: line.ingredient.id.clone(),
+                name: line.ingredient.name.clone(),
+                mass_g: digits(grams),
+                of_total_percent: digits(100.0 * grams / batch_g),
+                of_base_percent: (base_g > 0.0).then(|| digits(100.0 * grams / base_g)),
+                in_spoons: in_spoons(grams, &line.ingredient, measures),
+                in_pieces: in_pieces(grams, &line.ingredient),
+                assumed: line.assumed.clone(),
+                phases_g: PhaseShares {
+                    fat: digits(grams * phases.fat),
+                    sugar: digits(grams * phases.sugar),
+                    water: digits(grams * phases.water),
+                    dry: digits(grams * phases.dry),
+                    setting: digits(grams * phases.setting),
+                },
+            }
+        })
+        .collect()
 }
 
-fn in_the_room(predictor: &Predictor, room_c: f64) -> InTheRoom {
+fn in_the_room(predictor: &Predictor, room_c: f64, axis: MapAxis) -> InTheRoom {
     let banded = predictor.at(room_c, History::Rested);
     let (tau, eta) = (banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s);
     let spoon = SpoonSign::of(tau, eta);
@@ -298,50 +360,38 @@ fn in_the_room(predictor: &Predictor, room_c: f64) -> InTheRoom {
         temperature_c: room_c,
         yield_stress_pa: estimate(tau, banded.sigma_yield),
         spoon,
-        sentence: format!(
-            "Left overnight in the room at {room_c:.1} °C it sets to a {}, about {} Pa.",
-            match spoon {
-                SpoonSign::HoldsUpsideDown => "paste that holds upside down",
-                other => other.word(),
-            },
-            crate::job::words::two_digits(tau)
-        ),
+        sentence: match axis {
+            MapAxis::ViscosityPaS => format!(
+                "In the room at {room_c:.1} °C a spoonful falls as a {}, about {} Pa·s.",
+                spoon.word(),
+                two_digits(eta)
+            ),
+            MapAxis::YieldStressPa => format!(
+                "Left overnight in the room at {room_c:.1} °C it sets to a {}, about {} Pa.",
+                match spoon {
+                    SpoonSign::HoldsUpsideDown => "paste that holds upside down",
+                    other => other.word(),
+                },
+                two_digits(tau)
+            ),
+        },
     }
 }
 
-fn figures(predictor: &Predictor, here: &Banded) -> Figures {
-    let prepared = &predictor.base;
-    let spread = |value: f64, by: f64| Estimate {
-        value: digits(value),
-        low: digits((value - by).max(0.0)),
-        high: digits(value + by),
+/// A soak that is not as sweet as it was meant to be.
+fn sweetness_of_soak(job: &Job, brix: f64) -> Option<Warning> {
+    let Job::Soak(soak) = job else { return None };
+    let [low, high] = soak.richness.window()?;
+    // The window is read off a refractometer: half a degree is not seen.
+    let (word, way_out) = match brix {
+        b if b < low - 0.5 => ("less", "More sugar, or boil some water off."),
+        b if b > high + 0.5 => ("more", "Let it down with water, juice or coffee."),
+        _ => return None,
     };
-    let density = 1e-3 * prepared.density;
-    let brix = prepared.serum.brix;
-    // d brix for ± 3 % of the solids to water ratio.
-    let brix_by = 0.03 * brix * (1.0 - brix / 100.0);
-    let split = here.middle.split;
-    let centre = (prepared.fat_of_fluid - 0.67) / 0.015;
-    let scale = split / logistic(centre).max(1e-12);
-    let nudge = 0.02 / 0.015;
-    Figures {
-        density_g_per_ml: spread(density, 0.02 * density),
-        brix: spread(brix, brix_by),
-        water_activity: prepared.serum.water_activity.map(|aw| Estimate {
-            value: digits(aw),
-            low: digits(aw - 0.015),
-            high: digits((aw + 0.015).min(1.0)),
-        }),
-        split: Estimate {
-            value: digits(split),
-            low: digits(scale * logistic(centre - nudge)),
-            high: digits(scale * logistic(centre + nudge)),
-        },
-        sweetness_percent: digits(prepared.serum.sweetness_percent),
-        solid_fat_percent: digits(100.0 * here.middle.solid_fat),
-        crowding: digits(prepared.crowding),
-        alcohol_by_volume_percent: digits(prepared.alcohol_by_volume_percent),
-        structure: prepared.structure(),
-        contributions_pa: here.middle.contributions,
-    }
+    Some(Warning {
+        code: "soak_brix".to_owned(),
+        severity: Severity::Note,
+        cause: format!("It has {brix:.0} °Bx, {word} than the {low:.0} to {high:.0} you want."),
+        way_out: way_out.to_owned(),
+    })
 }

@@ -1,11 +1,14 @@
 //! The open format of a formula: a JSON document, versioned, with a published schema. The same
 //! document is read from a file, taken by the HTTP interface and kept as a revision.
 
-use crate::formula::{Family, Fault, Formula, Line};
-use crate::job::geometry::Job;
-use crate::rheology::{History, Options};
-use crate::units::Temperature;
+use crate::formula::process::{GroupCooks, overrun_percent, whip};
+use crate::formula::{Family, Fault, Formula, Line, Process, WeighedLine};
+use crate::ingredient::{IngredientDocument, Shelf};
+use crate::job::kind::Job;
+use crate::job::starts;
+use crate::rheology::{Grid, History, Options};
 use crate::units::kitchen::Measures;
+use crate::units::{CookTemperature, Hours, RoomTemperature, Temperature};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -24,15 +27,19 @@ pub const LONGEST_NOTE: usize = 4000;
 pub struct Work {
     /// The job and its geometry.
     pub job: Job,
-    /// Temperature of the cream at work, °C.
-    #[schema(minimum = 0, maximum = 45, example = 29.0)]
+    /// Temperature of the cream at work, °C: up to 45, or 90 for what is worked hot.
+    #[schema(minimum = 0, maximum = 95, example = 29.0)]
     pub temperature_c: Temperature,
     /// Temperature of the room, °C.
     #[schema(minimum = 0, maximum = 45, example = 21.5)]
-    pub room_temperature_c: Temperature,
+    pub room_temperature_c: RoomTemperature,
     /// Whether it is worked fresh, rested or worked; the job's own when not given.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub history: Option<History>,
+    /// Temperature at which it is poured before it sets, °C, for families that are.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 0, maximum = 95)]
+    pub pour_temperature_c: Option<Temperature>,
 }
 
 /// A formula with the work it is for.
@@ -61,24 +68,98 @@ pub struct FormulaDocument {
     /// What goes in, in the order of the cook.
     #[schema(min_items = 1, max_items = 60)]
     pub lines: Vec<Line>,
+    /// What was done in the making, where it matters.
+    #[serde(default, skip_serializing_if = "Process::is_usual")]
+    pub process: Process,
+    /// The ingredient that per cent are of; of the whole when none.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 60)]
+    pub percent_of: Option<String>,
+    /// Own ingredients that its lines use, so that another kitchen weighs and judges the same. A kitchen
+    /// that has one by the same key uses its own.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 60)]
+    pub ingredients: Vec<IngredientDocument>,
     /// What it is for.
     pub work: Work,
 }
 
 impl FormulaDocument {
+    /// A document of a family for a job, with nothing in it yet.
+    pub fn empty(family: Family, job: Job, temperature_c: f64) -> Self {
+        FormulaDocument {
+            format: FORMAT.to_owned(),
+            version: VERSION,
+            name: String::new(),
+            note: String::new(),
+            family,
+            measures: Measures::default(),
+            lines: Vec::new(),
+            process: Process::default(),
+            percent_of: None,
+            ingredients: Vec::new(),
+            work: Work {
+                job,
+                temperature_c: Temperature::from_celsius(temperature_c),
+                room_temperature_c: RoomTemperature::from_celsius(21.0),
+                history: None,
+                pour_temperature_c: None,
+            },
+        }
+    }
+
     /// The formula in it.
     pub fn formula(&self) -> Formula {
-        Formula { family: self.family, lines: self.lines.clone(), measures: self.measures }
+        Formula {
+            family: self.family,
+            lines: self.lines.clone(),
+            measures: self.measures,
+            percent_of: self.percent_of.clone(),
+        }
     }
 
     /// The history it is judged in.
     pub fn history(&self) -> History {
-        self.work.history.unwrap_or(self.work.job.histories()[0])
+        self.work.history.unwrap_or(self.work.job.histories(self.family)[0])
     }
 
-    /// Process options: the family's habits.
-    pub fn options(&self) -> Options {
-        Options::default()
+    /// The temperatures of its map.
+    pub fn grid(&self) -> Grid {
+        Grid::reaching(self.family.traits().hottest_c)
+    }
+
+    /// Process options: what was done, else the family's habits.
+    pub fn options(&self, lines: &[WeighedLine]) -> Options {
+        let cook_c = self.process.cook_c.map(CookTemperature::celsius);
+        Options {
+            overrun: Some(overrun_percent(&self.process, self.family) / 100.0),
+            whip: Some(whip(&self.process, self.family)),
+            cook_c,
+            worked: None,
+            hours: self.process.set_hours.map(Hours::hours),
+            cooks: GroupCooks::of(lines, cook_c),
+            least_sigma: self.family.traits().least_sigma,
+        }
+    }
+
+    /// The shelf it is weighed from: the kitchen's own ingredients first, then those it brings.
+    ///
+    /// # Errors
+    /// Faults of the ingredients it brings, each with its field.
+    pub fn shelf(&self, kitchen: &Shelf) -> Result<Shelf, Vec<Fault>> {
+        let mut faults = Vec::new();
+        let mut brought = Vec::new();
+        for (at, own) in self.ingredients.iter().enumerate() {
+            match own.ingredient() {
+                Ok(ingredient) => brought.push(ingredient),
+                Err(found) => faults.extend(
+                    found
+                        .into_iter()
+                        .map(|fault| Fault { field: format!("ingredients.{at}.{}", fault.field), ..fault }),
+                ),
+            }
+        }
+        if faults.is_empty() { Ok(kitchen.clone().with(brought)) } else { Err(faults) }
     }
 
     /// Faults of everything but the lines: format, texts, geometry, a history the job cannot have.
@@ -103,17 +184,40 @@ impl FormulaDocument {
                 faults.push(Fault::new(field, "too_long", message));
             }
         }
-        if !self.family.has_jobs() {
-            let message = format!("{} cannot be judged here yet: use ganache", self.family.word());
-            faults.push(Fault::new("family", "family_not_ready", message));
+        let jobs = starts::jobs(self.family);
+        if !jobs.contains(&self.work.job.word()) {
+            let message = format!(
+                "a {} is not judged here to {}: choose {}",
+                self.family.word(),
+                self.work.job.verb(),
+                jobs.join(", ")
+            );
+            faults.push(Fault::new("work.job.kind", "job_of_another_family", message));
+        } else if !self.work.job.histories(self.family).contains(&self.history()) {
+            let allowed: Vec<&str> =
+                self.work.job.histories(self.family).iter().map(|h| history_word(*h)).collect();
+            let message = format!(
+                "to {}, it is judged {}: choose that, or leave it out",
+                self.work.job.verb(),
+                allowed.join(" or ")
+            );
+            faults.push(Fault::new("work.history", "history_of_another_job", message));
         }
         faults.extend(self.work.job.faults("work.job"));
-        if !self.work.job.histories().contains(&self.history()) {
-            let verb = self.work.job.verb();
-            let allowed: Vec<&str> = self.work.job.histories().iter().map(|h| history_word(*h)).collect();
-            let message =
-                format!("to {verb}, it is judged {}: choose that, or leave it out", allowed.join(" or "));
-            faults.push(Fault::new("work.history", "history_of_another_job", message));
+        let hottest = self.grid().hottest_c();
+        let temperatures = [
+            ("work.temperature_c", Some(self.work.temperature_c)),
+            ("work.pour_temperature_c", self.work.pour_temperature_c),
+        ];
+        for (field, t) in temperatures {
+            if let Some(t) = t.filter(|t| t.celsius() > hottest) {
+                let message = format!(
+                    "a {} is judged up to {hottest} °C here, not {}",
+                    self.family.word(),
+                    t.celsius()
+                );
+                faults.push(Fault::new(field, "out_of_range", message));
+            }
         }
         faults
     }

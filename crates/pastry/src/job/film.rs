@@ -1,4 +1,4 @@
-//! A film that drains down a side and sets.
+//! Films: one that drains down a side and sets, one that a spoon keeps.
 
 use crate::units::GRAVITY;
 
@@ -61,6 +61,45 @@ impl Film {
     }
 }
 
+/// The film a spoon keeps: what its yield stress holds, and what drains slowly.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct SpoonFilm {
+    /// τ₀/(ρ g), m.
+    pub held: f64,
+    /// √(η H/(ρ g t)), m (Jeffreys 1930).
+    pub draining: f64,
+}
+
+impl SpoonFilm {
+    /// On a spoon of `height` m that drains for `seconds`.
+    pub fn new(yield_pa: f64, plastic_pa_s: f64, density: f64, height: f64, seconds: f64) -> Self {
+        let weight = density * GRAVITY;
+        SpoonFilm { held: yield_pa / weight, draining: (plastic_pa_s * height / (weight * seconds)).sqrt() }
+    }
+
+    /// Thickness, mm.
+    pub fn thickness_mm(&self) -> f64 {
+        1e3 * (self.held + self.draining)
+    }
+
+    /// Standard deviation of ln thickness: half of each sigma, weighted by each term's share.
+    pub fn sigma(&self, sigma_yield: f64, sigma_viscosity: f64) -> f64 {
+        let whole = self.held + self.draining;
+        let held = 0.5 * sigma_yield * self.held / whole;
+        let draining = 0.5 * sigma_viscosity * self.draining / whole;
+        (held * held + draining * draining).sqrt()
+    }
+
+    /// The common multiplier of yield stress and viscosity that gives a film: held·m + draining·√m.
+    pub fn multiplier_for(&self, thickness_mm: f64) -> f64 {
+        let wanted = 1e-3 * thickness_mm;
+        // A quadratic in √m with one positive root, written without cancellation.
+        let root = 2.0 * wanted
+            / (self.draining + (self.draining * self.draining + 4.0 * self.held * wanted).sqrt());
+        root * root
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -71,6 +110,13 @@ mod tests {
         let m = Film::new(tau, eta, density, height, 20.0).multiplier_for(3.0);
         let film = Film::new(tau * m, eta * m, density, height, 20.0);
         assert!((film.thickness_mm() - 3.0).abs() < 1e-6, "{}", film.thickness_mm());
+    }
+
+    #[test]
+    fn the_multiplier_of_a_spoon_film_gives_it() {
+        let m = SpoonFilm::new(0.05, 0.02, 1050.0, 0.06, 5.0).multiplier_for(0.3);
+        let film = SpoonFilm::new(0.05 * m, 0.02 * m, 1050.0, 0.06, 5.0).thickness_mm();
+        assert!((film - 0.3).abs() < 1e-9, "{film}");
     }
 
     #[test]

@@ -1,8 +1,8 @@
-//! Jobs and the geometry a person sets for them.
+//! The geometry a person sets for a job. The defaults are assumed.
 
-use crate::formula::Fault;
-use crate::rheology::History;
-use crate::units::{Area, Dose, Force, GRAVITY, Length, Mass, Stress, SurfaceTemperature};
+use crate::units::{
+    Area, Dose, Force, Length, Mass, Percent, Seconds, Stress, SurfaceTemperature, Temperature, Viscosity,
+};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -103,122 +103,198 @@ impl Default for FillGeometry {
     }
 }
 
-/// A job with its geometry.
+/// Something piped that must stand, through a nozzle a hand can push it through.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(tag = "kind", rename_all = "snake_case")]
-pub enum Job {
-    /// Runs down a side in drips.
-    Drip(DripGeometry),
-    /// Covers a side in a film when poured.
-    Coat(CoatGeometry),
-    /// Spreads on a side and stays.
-    Mask(MaskGeometry),
-    /// Bears the layers above.
-    Fill(FillGeometry),
+#[serde(deny_unknown_fields, default)]
+pub struct PipeGeometry {
+    /// Height of the piped piece, mm.
+    pub height_mm: Length,
+    /// Opening of the nozzle, mm.
+    pub nozzle_mm: Length,
+    /// Length of the nozzle, mm.
+    pub nozzle_length_mm: Length,
+    /// Push of the hand on the bag, N.
+    pub hand_force_n: Force,
+    /// Area of the hand on the bag, cm².
+    pub hand_area_cm2: Area,
+    /// Width of the bag above the nozzle, mm.
+    pub bag_mm: Length,
 }
 
-/// What is measured to judge a job.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+impl Default for PipeGeometry {
+    fn default() -> Self {
+        PipeGeometry {
+            height_mm: Length::from_millimetres(30.0),
+            nozzle_mm: Length::from_millimetres(10.0),
+            nozzle_length_mm: Length::from_millimetres(15.0),
+            hand_force_n: Force::from_newtons(60.0),
+            hand_area_cm2: Area::from_square_centimetres(28.0),
+            bag_mm: Length::from_millimetres(60.0),
+        }
+    }
+}
+
+/// How firmly something set must stand.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
-pub enum Measured {
-    /// Length of a drip, mm.
-    DripLengthMm,
-    /// Thickness of a film, mm.
-    FilmMm,
-    /// Yield stress, Pa.
-    YieldStressPa,
+pub enum SetGrade {
+    /// Trembles, and stays whole.
+    Wobble,
+    /// Turns out of its mould.
+    Firm,
+    /// Cuts with a clean edge.
+    CleanSlice,
 }
 
-impl Job {
-    /// Every job with its usual geometry, in the order of the page.
-    pub fn usual() -> [Job; 4] {
-        [
-            Job::Drip(DripGeometry::default()),
-            Job::Coat(CoatGeometry::default()),
-            Job::Mask(MaskGeometry::default()),
-            Job::Fill(FillGeometry::default()),
-        ]
-    }
-
-    /// Its verb: "drip".
-    pub fn verb(&self) -> &'static str {
+impl SetGrade {
+    /// Most it may sag under its own weight, share of its height.
+    pub fn most_sag(self) -> f64 {
         match self {
-            Job::Drip(_) => "drip",
-            Job::Coat(_) => "coat",
-            Job::Mask(_) => "mask",
-            Job::Fill(_) => "fill",
+            SetGrade::Wobble => 0.30,
+            SetGrade::Firm => 0.10,
+            SetGrade::CleanSlice => 0.05,
         }
     }
 
-    /// What is compared with the window.
-    pub fn measured(&self) -> Measured {
+    /// What it is to do.
+    pub fn verb(self) -> &'static str {
         match self {
-            Job::Drip(_) => Measured::DripLengthMm,
-            Job::Coat(_) => Measured::FilmMm,
-            Job::Mask(_) | Job::Fill(_) => Measured::YieldStressPa,
+            SetGrade::Wobble => "stand with a wobble",
+            SetGrade::Firm => "turn out",
+            SetGrade::CleanSlice => "cut clean",
         }
-    }
-
-    /// Histories in which the job is done, the usual one first.
-    pub fn histories(&self) -> &'static [History] {
-        match self {
-            Job::Drip(_) | Job::Coat(_) => &[History::Fresh],
-            Job::Mask(_) => &[History::Worked],
-            Job::Fill(_) => &[History::Worked, History::Fresh],
-        }
-    }
-
-    /// The window [low, high] of what is measured, in mm or Pa, for a cream of `density` kg/m³.
-    ///
-    /// * drip and coat: as the person set it.
-    /// * mask: it stays when τ₀ > 1.5 ρ g h, and the hand can spread it when τ₀ < F/A.
-    /// * fill: squeezed between plates it bears P when τ₀ > 1.5·3hP/(2R) (squeeze film of a yield
-    ///   stress fluid, safety 1.5), and it does not tear the crumb when τ₀ is under its strength.
-    pub fn window(&self, density: f64) -> [f64; 2] {
-        match self {
-            Job::Drip(drip) => [drip.shortest_mm.millimetres(), drip.longest_mm.millimetres()],
-            Job::Coat(coat) => [coat.thinnest_mm.millimetres(), coat.thickest_mm.millimetres()],
-            Job::Mask(mask) => mask_window(
-                density,
-                1e-3 * mask.thickness_mm.millimetres(),
-                mask.knife_force_n.newtons(),
-                1e-4 * mask.knife_area_cm2.square_centimetres(),
-            ),
-            Job::Fill(fill) => {
-                let radius = 0.5e-3 * fill.diameter_mm.millimetres();
-                let area = std::f64::consts::PI * radius * radius;
-                let pressure = 1e-3 * fill.load_above_g.grams() * GRAVITY / area;
-                let thickness = 1e-3 * fill.thickness_mm.millimetres();
-                fill_window(thickness, radius, pressure, fill.crumb_strength_pa.pascals())
-            }
-        }
-    }
-
-    /// Faults of the geometry as such: limits that cross.
-    pub fn faults(&self, path: &str) -> Vec<Fault> {
-        let crossed = |low: Length, high: Length, name: &str, what: &str| {
-            let (low, high) = (low.millimetres(), high.millimetres());
-            (low >= high).then(|| {
-                let message = format!("the {what} is from {low} to {high} mm: swap them, or widen one");
-                Fault::new(format!("{path}.{name}"), "limits_crossed", message)
-            })
-        };
-        match self {
-            Job::Drip(drip) => crossed(drip.shortest_mm, drip.longest_mm, "shortest_mm", "length of a drip"),
-            Job::Coat(coat) => crossed(coat.thinnest_mm, coat.thickest_mm, "thinnest_mm", "film"),
-            Job::Mask(_) | Job::Fill(_) => None,
-        }
-        .into_iter()
-        .collect()
     }
 }
 
-/// [1.5 ρ g h, F/A], Pa, for a layer of `thickness` m on a wall and a knife of `area` m².
-pub fn mask_window(density: f64, thickness: f64, force: f64, area: f64) -> [f64; 2] {
-    [1.5 * density * GRAVITY * thickness, force / area]
+/// Something set that stands on a plate.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct SetGeometry {
+    /// Height of the piece, mm.
+    pub height_mm: Length,
+    /// How firm it must be.
+    pub grade: SetGrade,
 }
 
-/// [1.5·3hP/(2R), tear], Pa, for a filling of `thickness` m under `pressure` Pa on a cake of `radius` m.
-pub fn fill_window(thickness: f64, radius: f64, pressure: f64, tear: f64) -> [f64; 2] {
-    [1.5 * 3.0 * thickness * pressure / (2.0 * radius), tear]
+impl Default for SetGeometry {
+    fn default() -> Self {
+        SetGeometry { height_mm: Length::from_millimetres(45.0), grade: SetGrade::Firm }
+    }
+}
+
+/// Something eaten with a spoon from a glass.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct SpoonGeometry {
+    /// Softest that still mounds, Pa.
+    pub softest_pa: Stress,
+    /// Firmest that still melts, Pa.
+    pub firmest_pa: Stress,
+}
+
+impl Default for SpoonGeometry {
+    fn default() -> Self {
+        SpoonGeometry { softest_pa: Stress::from_pascals(60.0), firmest_pa: Stress::from_pascals(900.0) }
+    }
+}
+
+/// How sweet a soak is meant to be.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Richness {
+    /// 25 to 35 °Bx: moistens.
+    Light,
+    /// 45 to 57 °Bx: sweetens and keeps.
+    Rich,
+    /// Whatever it is.
+    Any,
+}
+
+impl Richness {
+    /// Its window, °Bx (common practice).
+    pub fn window(self) -> Option<[f64; 2]> {
+        match self {
+            Richness::Light => Some([25.0, 35.0]),
+            Richness::Rich => Some([45.0, 57.0]),
+            Richness::Any => None,
+        }
+    }
+}
+
+/// A syrup that a sponge drinks.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct SoakGeometry {
+    /// Least depth it should reach, mm.
+    pub shallowest_mm: Length,
+    /// Greatest depth before it runs to the board, mm.
+    pub deepest_mm: Length,
+    /// Time it has, s.
+    pub time_s: Seconds,
+    /// How sweet it is meant to be.
+    pub richness: Richness,
+    /// Sponge to be soaked, g.
+    pub sponge_g: Mass,
+    /// Syrup on sponge, per cent: 30 light, 45 medium, 60 wet (common practice).
+    pub on_sponge_percent: Percent,
+}
+
+impl Default for SoakGeometry {
+    fn default() -> Self {
+        SoakGeometry {
+            shallowest_mm: Length::from_millimetres(6.0),
+            deepest_mm: Length::from_millimetres(25.0),
+            time_s: Seconds::from_seconds(120.0),
+            richness: Richness::Any,
+            sponge_g: Mass::from_grams(300.0),
+            on_sponge_percent: Percent::from_percent(45.0),
+        }
+    }
+}
+
+/// Cream before it is whipped.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct WhipGeometry {
+    /// Warmest at which it is whipped, °C.
+    pub warmest_c: Temperature,
+    /// Least fat in fat and water, per cent.
+    pub least_fat_percent: Percent,
+    /// Thickest that still takes air, Pa·s at 10 /s: 2 for plain cream, more with mascarpone or chocolate.
+    pub thickest_pa_s: Viscosity,
+}
+
+impl Default for WhipGeometry {
+    fn default() -> Self {
+        WhipGeometry {
+            warmest_c: Temperature::from_celsius(8.0),
+            least_fat_percent: Percent::from_percent(30.0),
+            thickest_pa_s: Viscosity::from_pascal_seconds(2.0),
+        }
+    }
+}
+
+/// A film on a spoon that a finger line stays in.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct NappeGeometry {
+    /// Thinnest film that coats, mm.
+    pub thinnest_mm: Length,
+    /// Thickest that still pours, mm.
+    pub thickest_mm: Length,
+    /// Height of the spoon, mm.
+    pub height_mm: Length,
+    /// How long it drains, s.
+    pub time_s: Seconds,
+}
+
+impl Default for NappeGeometry {
+    fn default() -> Self {
+        NappeGeometry {
+            thinnest_mm: Length::from_millimetres(0.1),
+            thickest_mm: Length::from_millimetres(0.6),
+            height_mm: Length::from_millimetres(60.0),
+            time_s: Seconds::from_seconds(5.0),
+        }
+    }
 }

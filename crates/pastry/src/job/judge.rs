@@ -1,17 +1,26 @@
-//! A prediction against a job's window: inside or not, with what chance, and what yield stress the
-//! window would ask for at this temperature.
+//! A prediction against a job's window: inside or not, with what chance, and where the window lies on
+//! the map at this temperature.
 
 use crate::job::chance::{chance, normal_cdf};
 use crate::job::drip::{DripCourse, LONGEST_MM};
-use crate::job::film::Film;
-use crate::job::geometry::Job;
-use crate::rheology::consistency::Banded;
+use crate::job::film::{Film, SpoonFilm};
+use crate::job::geometry::{
+    CoatGeometry, DripGeometry, NappeGeometry, SetGeometry, SoakGeometry, WhipGeometry,
+};
+use crate::job::kind::{Job, MapAxis};
+use crate::job::slump::{RUBBERY_PA, gives_way_below, sag};
+use crate::job::soak::{depth_mm, viscosity_for};
+use crate::rheology::consistency::{Banded, Consistency};
 use crate::rheology::kernel::Prepared;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// Half width of the 90 % band in standard deviations.
 pub const BAND_90: f64 = 1.64;
+/// Least solid fat with which cream whips, share of its fat (common practice).
+pub const LEAST_SOLID: f64 = 0.40;
+/// Above any map, where a window is open at the top.
+const OPEN: f64 = 1e7;
 
 /// How a formula stands to its job.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -23,6 +32,10 @@ pub enum Outcome {
     TooStiff,
     /// Looser than the window.
     TooLoose,
+    /// Too warm for it, whatever its stiffness.
+    TooWarm,
+    /// Too little fat for it, whatever its stiffness.
+    TooLean,
     /// The geometry leaves no window: nothing both holds and yields.
     NoWindow,
 }
@@ -51,112 +64,224 @@ impl Estimate {
 pub struct Judged {
     /// Inside or not.
     pub outcome: Outcome,
-    /// What the job measures: mm or Pa.
+    /// What the job measures.
     pub measured: Estimate,
     /// The window of it.
     pub window: [f64; 2],
     /// Chance of being inside, 0 to 1.
     pub chance: f64,
-    /// The window as yield stress at this temperature, Pa: what the map draws.
-    pub yield_window_pa: [f64; 2],
+    /// The window on the map's axis at this temperature, Pa or Pa·s: what the map draws.
+    pub map_window: [f64; 2],
+    /// What a judgement hands to the next temperature of a sweep, to start near its answer.
+    pub hint: Hint,
 }
 
-/// What one judgement hands to the next temperature of a sweep, to start near its answer.
+/// Standard deviations at which a neighbouring temperature met its limits.
 pub type Hint = Option<[f64; 2]>;
 
-/// Judges a prediction at `t_c`. `hint` is the yield window of a neighbouring temperature.
-pub fn judge(job: &Job, prepared: &Prepared, banded: &Banded, t_c: f64, hint: Hint) -> Judged {
-    let window = job.window(prepared.density);
-    let (tau, sigma) = (banded.middle.yield_stress_pa, [banded.sigma_yield, banded.sigma_viscosity]);
-    match job {
-        Job::Mask(_) | Job::Fill(_) => Judged {
-            outcome: stiffness(tau, window),
-            measured: Estimate::log_normal(tau, sigma[0]),
+/// What is judged: a job, and the mixture it is judged on.
+#[derive(Debug, Clone, Copy)]
+pub struct Question<'a> {
+    /// The job.
+    pub job: &'a Job,
+    /// The mixture.
+    pub prepared: &'a Prepared,
+    /// What the map counts.
+    pub axis: MapAxis,
+}
+
+impl Question<'_> {
+    /// Value on the map's axis.
+    fn on_axis(&self, point: &Consistency) -> f64 {
+        match self.axis {
+            MapAxis::YieldStressPa => point.yield_stress_pa,
+            MapAxis::ViscosityPaS => point.viscosity_pa_s,
+        }
+    }
+
+    /// A window of common multipliers on the axis.
+    fn scaled(&self, point: &Consistency, multipliers: [f64; 2]) -> [f64; 2] {
+        multipliers.map(|m| (self.on_axis(point) * m).min(OPEN))
+    }
+
+    /// Judges a prediction at `t_c`.
+    pub fn judge(&self, banded: &Banded, t_c: f64, hint: Hint) -> Judged {
+        let window = self.job.window(self.prepared.density);
+        let point = &banded.middle;
+        let sigma = [banded.sigma_yield, banded.sigma_viscosity];
+        let simple = |value: f64, sigma: f64, multipliers: [f64; 2], outcome: Outcome| Judged {
+            outcome,
+            measured: Estimate::log_normal(value, sigma),
             window,
-            chance: chance(tau, window[0], window[1], sigma[0]),
-            yield_window_pa: window,
-        },
-        Job::Coat(coat) => {
-            let film =
-                film_of(prepared, banded, coat.height_mm.millimetres(), coat.side_temperature_c.celsius());
-            let thickness = film.thickness_mm();
-            let sigma = film.sigma(sigma[0], sigma[1]);
-            Judged {
-                outcome: stiffness(thickness, window),
-                measured: Estimate::log_normal(thickness, sigma),
-                window,
-                chance: chance(thickness, window[0], window[1], sigma),
-                yield_window_pa: window.map(|limit| tau * film.multiplier_for(limit)),
+            chance: chance(value, window[0], window[1], sigma),
+            map_window: self.scaled(point, multipliers),
+            hint: None,
+        };
+        match self.job {
+            Job::Mask(_) | Job::Fill(_) | Job::Pipe(_) | Job::Spoon(_) => {
+                let tau = point.yield_stress_pa;
+                simple(tau, sigma[0], window.map(|limit| limit / tau), stiffness(tau, window))
             }
+            Job::Coat(coat) => {
+                let film = self.film(point, coat);
+                let (mm, multipliers) = (film.thickness_mm(), window.map(|mm| film.multiplier_for(mm)));
+                simple(mm, film.sigma(sigma[0], sigma[1]), multipliers, stiffness(mm, window))
+            }
+            Job::Nappe(nappe) => {
+                let film = self.spoon_film(point, nappe);
+                let (mm, multipliers) = (film.thickness_mm(), window.map(|mm| film.multiplier_for(mm)));
+                simple(mm, film.sigma(sigma[0], sigma[1]), multipliers, stiffness(mm, window))
+            }
+            Job::Soak(soak) => {
+                let (mm, eta) = (self.depth(point, soak), point.plastic_viscosity_pa_s);
+                let times = |mm: f64| viscosity_for(mm, soak.time_s.seconds()) / eta;
+                // Depth goes with one over the root of viscosity: deep is thin.
+                let multipliers = [times(window[1]), times(window[0])];
+                simple(mm, 0.5 * sigma[1], multipliers, flipped(stiffness(mm, window)))
+            }
+            Job::Whip(whip) => {
+                let eta = point.viscosity_pa_s;
+                let outcome = self.whips(point, whip, t_c, window);
+                let mut judged = simple(eta, sigma[1], window.map(|limit| limit / eta), outcome);
+                if matches!(outcome, Outcome::TooWarm | Outcome::TooLean) {
+                    judged.chance = 0.0;
+                }
+                judged
+            }
+            Job::Set(set) => self.judge_set(banded, set, window),
+            Job::Drip(drip) => self.judge_drip(banded, drip, t_c, window, hint),
         }
-        Job::Drip(drip) => {
-            let course =
-                DripCourse::new(prepared, t_c, drip.side_temperature_c.celsius(), drip.dose_ml.millilitres());
-            let length = |z: f64| course.length_mm((z * sigma[0]).exp(), (z * sigma[1]).exp());
-            let middle = length(0.0);
-            // Length falls as the cream is stiffer: the longest drip is the loosest end.
-            let near = |end: usize| hint.map_or(0.0, |hint| (hint[end] / tau).ln() / sigma[0]);
-            let z_loose = course.z_for_length(window[1], sigma, near(0));
-            let z_stiff = course.z_for_length(window[0], sigma, near(1));
-            let outcome = match middle {
-                mm if mm < window[0] => Outcome::TooStiff,
-                mm if mm > window[1] => Outcome::TooLoose,
-                _ => Outcome::Inside,
-            };
-            Judged {
-                outcome,
-                measured: Estimate { value: middle, low: length(BAND_90), high: length(-BAND_90) },
-                window,
-                chance: (normal_cdf(z_stiff) - normal_cdf(z_loose)).max(0.0),
-                yield_window_pa: [z_loose, z_stiff].map(|z| tau * (z * sigma[0]).exp()),
+    }
+
+    fn film(&self, point: &Consistency, coat: &CoatGeometry) -> Film {
+        Film::new(
+            point.yield_stress_pa,
+            point.plastic_viscosity_pa_s,
+            self.prepared.density,
+            1e-3 * coat.height_mm.millimetres(),
+            coat.side_temperature_c.celsius(),
+        )
+    }
+
+    fn spoon_film(&self, point: &Consistency, nappe: &NappeGeometry) -> SpoonFilm {
+        SpoonFilm::new(
+            point.yield_stress_pa,
+            point.plastic_viscosity_pa_s,
+            self.prepared.density,
+            1e-3 * nappe.height_mm.millimetres(),
+            nappe.time_s.seconds(),
+        )
+    }
+
+    fn depth(&self, point: &Consistency, soak: &SoakGeometry) -> f64 {
+        depth_mm(point.plastic_viscosity_pa_s, soak.time_s.seconds())
+    }
+
+    fn whips(&self, point: &Consistency, whip: &WhipGeometry, t_c: f64, window: [f64; 2]) -> Outcome {
+        if self.prepared.fat_in_wet_percent < whip.least_fat_percent.percent() {
+            Outcome::TooLean
+        } else if t_c > whip.warmest_c.celsius() || point.solid_fat < LEAST_SOLID {
+            Outcome::TooWarm
+        } else {
+            stiffness(point.viscosity_pa_s, window)
+        }
+    }
+
+    /// Sag, strength and modulus all grow with the common multiplier: it must be large enough for the
+    /// first two, and the gel must not turn to rubber.
+    fn judge_set(&self, banded: &Banded, set: &SetGeometry, window: [f64; 2]) -> Judged {
+        let point = &banded.middle;
+        let (density, height) = (self.prepared.density, 1e-3 * set.height_mm.millimetres());
+        let sags = sag(density, height, point.modulus_pa);
+        let least =
+            (sags / set.grade.most_sag()).max(gives_way_below(density, height) / point.yield_stress_pa);
+        let most = if point.gel_modulus_pa > 1e-6 { RUBBERY_PA / point.gel_modulus_pa } else { OPEN };
+        let sigma = banded.sigma_yield;
+        let gel_sigma = self.prepared.base_sigma();
+        let stands = normal_cdf(-least.ln() / sigma);
+        let rubbery = normal_cdf(-most.ln() / gel_sigma);
+        Judged {
+            outcome: match () {
+                () if least > 1.0 => Outcome::TooLoose,
+                () if most < 1.0 => Outcome::TooStiff,
+                () => Outcome::Inside,
+            },
+            measured: Estimate::log_normal(100.0 * sags, sigma),
+            window,
+            chance: (stands - rubbery).max(0.0),
+            map_window: self.scaled(point, [least, most.max(least)]),
+            hint: None,
+        }
+    }
+
+    fn judge_drip(
+        &self,
+        banded: &Banded,
+        drip: &DripGeometry,
+        t_c: f64,
+        window: [f64; 2],
+        hint: Hint,
+    ) -> Judged {
+        let sigma = [banded.sigma_yield, banded.sigma_viscosity];
+        let course = self.course(drip, t_c);
+        let length = |z: f64| course.length_mm((z * sigma[0]).exp(), (z * sigma[1]).exp());
+        let middle = length(0.0);
+        // Length falls as the cream is stiffer: the longest drip is the loosest end.
+        let near = hint.unwrap_or_default();
+        let z_loose = course.z_for_length(window[1], sigma, near[0]);
+        let z_stiff = course.z_for_length(window[0], sigma, near[1]);
+        let (value, sigma_axis) = match self.axis {
+            MapAxis::YieldStressPa => (banded.middle.yield_stress_pa, sigma[0]),
+            MapAxis::ViscosityPaS => (banded.middle.viscosity_pa_s, sigma[1]),
+        };
+        Judged {
+            outcome: drip_outcome(middle, window),
+            measured: Estimate { value: middle, low: length(BAND_90), high: length(-BAND_90) },
+            window,
+            chance: (normal_cdf(z_stiff) - normal_cdf(z_loose)).max(0.0),
+            map_window: [z_loose, z_stiff].map(|z| value * (z * sigma_axis).exp()),
+            hint: Some([z_loose, z_stiff]),
+        }
+    }
+
+    fn course(&self, drip: &DripGeometry, t_c: f64) -> DripCourse {
+        DripCourse::new(self.prepared, t_c, drip.side_temperature_c.celsius(), drip.dose_ml.millilitres())
+    }
+
+    /// Only inside or not, of the middle: for searches.
+    pub fn outcome_of_middle(&self, point: &Consistency, t_c: f64) -> Outcome {
+        let window = self.job.window(self.prepared.density);
+        match self.job {
+            Job::Mask(_) | Job::Fill(_) | Job::Pipe(_) | Job::Spoon(_) => {
+                stiffness(point.yield_stress_pa, window)
             }
+            Job::Coat(coat) => stiffness(self.film(point, coat).thickness_mm(), window),
+            Job::Nappe(nappe) => stiffness(self.spoon_film(point, nappe).thickness_mm(), window),
+            Job::Soak(soak) => flipped(stiffness(self.depth(point, soak), window)),
+            Job::Whip(whip) => self.whips(point, whip, t_c, window),
+            Job::Set(set) => {
+                let (density, height) = (self.prepared.density, 1e-3 * set.height_mm.millimetres());
+                if sag(density, height, point.modulus_pa) > set.grade.most_sag()
+                    || point.yield_stress_pa < gives_way_below(density, height)
+                {
+                    Outcome::TooLoose
+                } else if point.gel_modulus_pa > RUBBERY_PA {
+                    Outcome::TooStiff
+                } else {
+                    Outcome::Inside
+                }
+            }
+            Job::Drip(drip) => drip_outcome(self.course(drip, t_c).length_mm(1.0, 1.0), window),
         }
     }
 }
 
-/// Only inside or not, of the middle: for searches.
-pub fn outcome_of_middle(
-    job: &Job,
-    prepared: &Prepared,
-    t_c: f64,
-    history: crate::rheology::History,
-) -> Outcome {
-    let window = job.window(prepared.density);
-    match job {
-        Job::Mask(_) | Job::Fill(_) => stiffness(prepared.at(t_c, history).yield_stress_pa, window),
-        Job::Coat(coat) => {
-            let point = prepared.at(t_c, history);
-            let (height, side) = (1e-3 * coat.height_mm.millimetres(), coat.side_temperature_c.celsius());
-            let film = Film::new(
-                point.yield_stress_pa,
-                point.plastic_viscosity_pa_s,
-                prepared.density,
-                height,
-                side,
-            );
-            stiffness(film.thickness_mm(), window)
-        }
-        Job::Drip(drip) => {
-            let course =
-                DripCourse::new(prepared, t_c, drip.side_temperature_c.celsius(), drip.dose_ml.millilitres());
-            match course.length_mm(1.0, 1.0) {
-                mm if mm < window[0] => Outcome::TooStiff,
-                mm if mm > window[1].min(LONGEST_MM) => Outcome::TooLoose,
-                _ => Outcome::Inside,
-            }
-        }
+fn drip_outcome(length_mm: f64, window: [f64; 2]) -> Outcome {
+    match length_mm {
+        mm if mm < window[0] => Outcome::TooStiff,
+        mm if mm > window[1].min(LONGEST_MM) => Outcome::TooLoose,
+        _ => Outcome::Inside,
     }
-}
-
-fn film_of(prepared: &Prepared, banded: &Banded, height_mm: f64, side_c: f64) -> Film {
-    let middle = &banded.middle;
-    Film::new(
-        middle.yield_stress_pa,
-        middle.plastic_viscosity_pa_s,
-        prepared.density,
-        1e-3 * height_mm,
-        side_c,
-    )
 }
 
 fn stiffness(value: f64, [low, high]: [f64; 2]) -> Outcome {
@@ -168,5 +293,14 @@ fn stiffness(value: f64, [low, high]: [f64; 2]) -> Outcome {
         Outcome::TooStiff
     } else {
         Outcome::Inside
+    }
+}
+
+/// For what is measured the other way round: deep means thin.
+fn flipped(outcome: Outcome) -> Outcome {
+    match outcome {
+        Outcome::TooLoose => Outcome::TooStiff,
+        Outcome::TooStiff => Outcome::TooLoose,
+        other => other,
     }
 }

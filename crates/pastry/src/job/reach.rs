@@ -3,10 +3,10 @@
 
 use crate::formula::{Family, Mixture};
 use crate::ingredient::Phase;
-use crate::job::geometry::Job;
-use crate::job::judge::{Outcome, outcome_of_middle};
+use crate::job::judge::{Outcome, Question};
+use crate::job::kind::Job;
 use crate::rheology::kernel::Prepared;
-use crate::rheology::sweep::{SWEEP_POINTS, sweep_temperature};
+use crate::rheology::sweep::{Grid, SWEEP_POINTS};
 use crate::rheology::{History, Options};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -50,8 +50,9 @@ pub fn phase_reach(
         .filter_map(|phase| {
             let changed = |ln_factor: f64| mixture.with_phase_times(phase, ln_factor.exp());
             let inside = |ln_factor: f64| {
-                let prepared = Prepared::new(&changed(ln_factor), family, options);
-                outcome_of_middle(job, &prepared, t_c, history) == Outcome::Inside
+                let prepared = Prepared::new(&changed(ln_factor), family.traits().system, options);
+                let question = Question { job, prepared: &prepared, axis: job.axis(family) };
+                question.outcome_of_middle(&prepared.at(t_c, history), t_c) == Outcome::Inside
             };
             // The stretch of inside points nearest to where the formula stands.
             let start =
@@ -88,37 +89,48 @@ pub struct Span {
     pub to_c: f64,
 }
 
-/// The spans of temperature between 0 and 45 °C in which the middle of the prediction is inside,
-/// given the outcome at every point of a sweep; ends to a hundredth of a degree.
+/// The spans of temperature on a grid in which the middle of the prediction is inside, given the outcome
+/// at every point of a sweep; ends to a hundredth of a degree.
 pub fn spans(
-    job: &Job,
-    prepared: &Prepared,
+    question: &Question,
     history: History,
+    grid: Grid,
     outcomes: &[Outcome; SWEEP_POINTS],
 ) -> Vec<Span> {
-    let inside = |t_c: f64| outcome_of_middle(job, prepared, t_c, history) == Outcome::Inside;
+    let inside =
+        |t_c: f64| question.outcome_of_middle(&question.prepared.at(t_c, history), t_c) == Outcome::Inside;
+    spans_where(grid, |k| outcomes[k] == Outcome::Inside, inside)
+}
+
+/// Spans of a grid where something holds, known at its points and askable between them.
+pub fn spans_where(grid: Grid, at_point: impl Fn(usize) -> bool, inside: impl Fn(f64) -> bool) -> Vec<Span> {
     let mut found = Vec::new();
     let mut k = 0;
     while k < SWEEP_POINTS {
-        if outcomes[k] != Outcome::Inside {
+        if !at_point(k) {
             k += 1;
             continue;
         }
         let first = k;
-        while k < SWEEP_POINTS && outcomes[k] == Outcome::Inside {
+        while k < SWEEP_POINTS && at_point(k) {
             k += 1;
         }
         let from_c = match first {
-            0 => sweep_temperature(0),
-            _ => halve(sweep_temperature(first), sweep_temperature(first - 1), inside),
+            0 => grid.temperature(0),
+            _ => halve(grid.temperature(first), grid.temperature(first - 1), &inside),
         };
         let to_c = match k {
-            SWEEP_POINTS => sweep_temperature(SWEEP_POINTS - 1),
-            _ => halve(sweep_temperature(k - 1), sweep_temperature(k), inside),
+            SWEEP_POINTS => grid.temperature(SWEEP_POINTS - 1),
+            _ => halve(grid.temperature(k - 1), grid.temperature(k), &inside),
         };
         found.push(Span { from_c, to_c });
     }
     found
+}
+
+/// The span a temperature lies in.
+pub fn span_of(spans: &[Span], t_c: f64) -> Option<&Span> {
+    spans.iter().find(|span| (span.from_c..=span.to_c).contains(&t_c))
 }
 
 /// The edge between a point inside and a point outside.

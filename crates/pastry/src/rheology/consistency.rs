@@ -1,5 +1,6 @@
 //! The words of the answer: state, options, and what one evaluation says.
 
+use crate::formula::process::GroupCooks;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -33,6 +34,10 @@ pub struct Options {
     pub worked: Option<bool>,
     /// Hours set, 17 when not given.
     pub hours: Option<f64>,
+    /// Highest temperatures by group of lines, where they differ from the whole.
+    pub cooks: GroupCooks,
+    /// Least standard deviation of ln yield stress and viscosity, for families that were not fitted.
+    pub least_sigma: f64,
 }
 
 /// Which phase is outside.

@@ -1,7 +1,7 @@
 //! The kernel: a mixture prepared once, then asked at any temperature without allocating.
 
-use crate::formula::family::{Continuous, Family, FamilyTraits};
 use crate::formula::mixture::Mixture;
+use crate::formula::system::{Continuous, System, SystemTraits};
 use crate::ingredient::composition::{FATS, Part, SUGARS};
 use crate::rheology::consistency::{Banded, Consistency, Contributions, History, Options, Structure};
 use crate::rheology::network::Networks;
@@ -13,7 +13,7 @@ use crate::rheology::solid_fat::Pool;
 /// How much both swellings are raised to ask what their uncertainty does.
 const SWELLING_NUDGE: f64 = 1.08;
 
-/// A mixture of a family, with all that does not depend on temperature worked out.
+/// A mixture as a system, with all that does not depend on temperature worked out.
 #[derive(Debug, Clone, Copy)]
 pub struct Prepared {
     /// The watery phase.
@@ -38,7 +38,12 @@ pub struct Prepared {
     pub fat_in_wet_percent: f64,
     /// Alcohol by volume, per cent.
     pub alcohol_by_volume_percent: f64,
-    family: FamilyTraits,
+    /// Temperature at which its starch is fully cooked, °C: sugar raises it.
+    pub starch_cooks_c: f64,
+    /// Share of its starch that is cooked, 0 to 1.
+    pub starch_cooked: f64,
+    system: SystemTraits,
+    base_sigma: f64,
     worked: Option<bool>,
     pool_common: Pool,
     pool_globules: Pool,
@@ -54,15 +59,18 @@ pub struct Prepared {
 
 impl Prepared {
     /// Prepares a mixture.
-    pub fn new(mixture: &Mixture, family: Family, options: &Options) -> Self {
-        Self::with_swelling(mixture, family, options, 1.0)
+    pub fn new(mixture: &Mixture, system: System, options: &Options) -> Self {
+        Self::with_swelling(mixture, system, options, 1.0)
     }
 
     /// The same with the swelling of cocoa and milk protein multiplied: for the band.
-    pub fn with_swelling(mixture: &Mixture, family: Family, options: &Options, swelling: f64) -> Self {
-        let traits = family.traits();
+    pub fn with_swelling(mixture: &Mixture, system: System, options: &Options, swelling: f64) -> Self {
+        let traits = system.traits();
         let m = &mixture.composition;
         let cook = options.cook_c.unwrap_or(traits.mixing_c);
+        let cook_of = |group: Option<f64>| group.unwrap_or(cook);
+        let (cook_starch, cook_yolk, cook_white) =
+            (cook_of(options.cooks.starch), cook_of(options.cooks.yolk), cook_of(options.cooks.white));
         let serum = Serum::new(m, mixture.gum, traits.mixing_c.max(cook.min(95.0)));
 
         let v = |part: Part| m.get(part) / part.density();
@@ -91,12 +99,12 @@ impl Prepared {
         let sugar_of_water =
             100.0 * serum.dissolved_total / above_zero(m.get(Part::Water) + serum.dissolved_total);
         let gelatinises_c = 92.0 + 0.25 * spos(sugar_of_water - 20.0, 2.0);
-        let cooked = step((cook - (gelatinises_c - 17.0)) / 17.0);
+        let cooked = step((cook_starch - (gelatinises_c - 17.0)) / 17.0);
         let swell_cocoa = SWELL_COCOA * swelling;
         let swollen_others = [
             (Part::MilkProtein, SWELL_PROTEIN * swelling),
-            (Part::EggWhite, 3.0 + 2.0 * ((cook - 58.0) / 15.0).clamp(0.0, 1.0)),
-            (Part::Yolk, 3.0 + (SWELL_YOLK_COOKED - 3.0) * ((cook - 68.0) / 15.0).clamp(0.0, 1.0)),
+            (Part::EggWhite, 3.0 + 2.0 * ((cook_white - 58.0) / 15.0).clamp(0.0, 1.0)),
+            (Part::Yolk, 3.0 + (SWELL_YOLK_COOKED - 3.0) * ((cook_yolk - 68.0) / 15.0).clamp(0.0, 1.0)),
             (Part::Fibre, SWELL_FIBRE),
             (Part::Other, 1.0),
             (Part::Starch, 1.3 * (1.0 - cooked)),
@@ -157,13 +165,13 @@ impl Prepared {
         let soft = (1..4).map(|k| fats[k] - mixture.globule_fat[k]).sum::<f64>() / above_zero(fat);
         let paste = logistic((soft - 0.25) / 0.03);
 
-        let water_family = traits.continuous == Continuous::Water;
-        let fat_weight = if water_family { paste * logistic((fat_of_fluid_w - 0.68) / 0.03) } else { 1.0 };
+        let water_outside = traits.continuous == Continuous::Water;
+        let fat_weight = if water_outside { paste * logistic((fat_of_fluid_w - 0.68) / 0.03) } else { 1.0 };
         Prepared {
             networks: Networks::new(
                 mixture,
                 &serum,
-                family,
+                system,
                 options,
                 cooked,
                 [v_fat / total, matrix_fat, air],
@@ -171,21 +179,24 @@ impl Prepared {
             serum,
             air,
             density: (1.0 - air) / total,
-            crowding: if water_family { crowding_w } else { solids / 0.60 },
-            particles: if water_family { particles_w } else { solids },
-            fat_of_fluid: if water_family { fat_of_fluid_w } else { matrix_water },
+            crowding: if water_outside { crowding_w } else { solids / 0.60 },
+            particles: if water_outside { particles_w } else { solids },
+            fat_of_fluid: if water_outside { fat_of_fluid_w } else { matrix_water },
             fat_weight,
-            linking: if water_family { linking_w } else { 1.0 },
+            linking: if water_outside { linking_w } else { 1.0 },
             fat_in_wet_percent: 100.0 * fat_in_wet,
             alcohol_by_volume_percent: 100.0 * (m.get(Part::Alcohol) / 789.0) / total,
-            family: traits,
+            starch_cooks_c: gelatinises_c,
+            starch_cooked: cooked,
+            system: traits,
+            base_sigma: traits.sigma_yield.max(options.least_sigma),
             worked: options.worked,
             pool_common: Pool::new(common),
             pool_globules: Pool::new(apart),
             fat_volume: v_fat / total,
             crowd_factor,
             paste,
-            split_level: if water_family {
+            split_level: if water_outside {
                 logistic((fat_of_fluid_w - 0.67) / 0.015)
             } else {
                 logistic((matrix_water - 0.70) / 0.03)
@@ -195,6 +206,11 @@ impl Prepared {
             matrix_crowd,
             air_factor: (1.0 - air).powi(2),
         }
+    }
+
+    /// Standard deviation of ln yield stress that the system has everywhere.
+    pub fn base_sigma(&self) -> f64 {
+        self.base_sigma
     }
 
     /// Which phase is outside.
@@ -221,10 +237,10 @@ impl Prepared {
     /// One evaluation at `t_c` °C. Nothing is clamped here; the range is the caller's.
     #[inline]
     pub fn at(&self, t_c: f64, history: History) -> Consistency {
-        let undercooled = history == History::Fresh && self.family.melted;
+        let undercooled = history == History::Fresh && self.system.melted;
         let solid_fat = self.solid_fat(if undercooled { t_c + UNDERCOOLING_K } else { t_c });
         let worked = self.worked.unwrap_or(match history {
-            History::Fresh => self.family.continuous == Continuous::Fat,
+            History::Fresh => self.system.continuous == Continuous::Fat,
             History::Rested => false,
             History::Worked => true,
         });
@@ -239,7 +255,7 @@ impl Prepared {
                 0.070 * (-0.030 * (t_c - 20.0)).exp() * self.matrix_crowd,
             )
         };
-        let (fat, crowd, thick) = if self.family.continuous == Continuous::Fat {
+        let (fat, crowd, thick) = if self.system.continuous == Continuous::Fat {
             fat_outside()
         } else {
             let w_fat = network(solid_fat * self.fat_volume) * self.linking * left;
@@ -275,14 +291,14 @@ impl Prepared {
             body: added.body * air,
         };
         let yield_stress = contributions.sum() + 0.001;
-        let dragging = if self.family.continuous == Continuous::Water {
+        let dragging = if self.system.continuous == Continuous::Water {
             yield_stress
         } else {
             contributions.fat + contributions.starch
         };
         let plastic = thick / (1.0 - self.air) + 0.03 * dragging;
         let gel_modulus = contributions.gel + added.agar_modulus * air;
-        let split = if self.family.continuous == Continuous::Water {
+        let split = if self.system.continuous == Continuous::Water {
             let release = logistic((self.fat_volume * (1.0 - solid_fat) - 0.70) / 0.03);
             self.split_level * (1.0 - self.paste + self.paste * release)
         } else {
@@ -321,13 +337,13 @@ pub struct Predictor {
 
 impl Predictor {
     /// Prepares a mixture and its band.
-    pub fn new(mixture: &Mixture, family: Family, options: &Options) -> Self {
-        let traits = family.traits();
+    pub fn new(mixture: &Mixture, system: System, options: &Options) -> Self {
+        let traits = system.traits();
         Predictor {
-            base: Prepared::new(mixture, family, options),
-            swollen: Prepared::with_swelling(mixture, family, options, SWELLING_NUDGE),
-            sigma_yield: traits.sigma_yield,
-            sigma_viscosity: traits.sigma_viscosity,
+            base: Prepared::new(mixture, system, options),
+            swollen: Prepared::with_swelling(mixture, system, options, SWELLING_NUDGE),
+            sigma_yield: traits.sigma_yield.max(options.least_sigma),
+            sigma_viscosity: traits.sigma_viscosity.max(options.least_sigma),
         }
     }
 
@@ -335,6 +351,20 @@ impl Predictor {
     /// dS both swellings raised by 8 %.
     pub fn at(&self, t_c: f64, history: History) -> Banded {
         self.banded(t_c, history, &self.base.at(t_c - 1.0, history), &self.base.at(t_c + 1.0, history))
+    }
+
+    /// Standard deviations of ln yield stress and ln viscosity by their source: the system itself, one
+    /// kelvin either way, swelling 8 % off.
+    pub fn band_terms(&self, t_c: f64, history: History) -> [[f64; 2]; 3] {
+        let ln = |point: Consistency| [point.yield_stress_pa.ln(), point.viscosity_pa_s.ln()];
+        let middle = ln(self.base.at(t_c, history));
+        let (colder, warmer) = (ln(self.base.at(t_c - 1.0, history)), ln(self.base.at(t_c + 1.0, history)));
+        let swollen = ln(self.swollen.at(t_c, history));
+        [
+            [self.sigma_yield, self.sigma_viscosity],
+            [0, 1].map(|q| 0.5 * (warmer[q] - colder[q])),
+            [0, 1].map(|q| swollen[q] - middle[q]),
+        ]
     }
 
     /// The same when the neighbours one kelvin away are already known.

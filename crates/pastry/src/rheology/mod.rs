@@ -18,4 +18,4 @@ pub mod warning;
 
 pub use consistency::{Consistency, History, Options, Structure};
 pub use kernel::Prepared;
-pub use sweep::{SWEEP_POINTS, Sweep, sweep};
+pub use sweep::{Grid, SWEEP_POINTS, Sweep, sweep};

@@ -1,7 +1,7 @@
 //! What is added on top of fat and crowding: gelatin, agar, starch, gums, ready-made body, air.
 
-use crate::formula::family::{Continuous, Family};
 use crate::formula::mixture::Mixture;
+use crate::formula::system::{Continuous, System};
 use crate::ingredient::composition::Part;
 use crate::rheology::consistency::{History, Options};
 use crate::rheology::params::{
@@ -22,6 +22,10 @@ pub struct Networks {
     premade_starch: bool,
     /// Cooked starch on water, per cent.
     pub starch_on_water_percent: f64,
+    /// What acid leaves of gelatin's strength, 0 to 1.
+    pub gelatin_left_by_acid: f64,
+    /// What raw fruit enzyme leaves of gelatin's strength, 0 to 1.
+    pub gelatin_left_by_enzyme: f64,
 }
 
 /// Yield stresses of the added networks before air, Pa, and the two gel moduli.
@@ -45,18 +49,18 @@ impl Networks {
     pub fn new(
         mixture: &Mixture,
         serum: &Serum,
-        family: Family,
+        system: System,
         options: &Options,
         cooked: f64,
         [fat_volume, fat_of_matrix, air]: [f64; 3],
     ) -> Self {
-        let traits = family.traits();
+        let traits = system.traits();
         let water = above_zero(mixture.composition.get(Part::Water));
         let hours = options.hours.unwrap_or(17.0).max(0.0);
         let age = ((1.0 + hours / 0.2).ln() / 86f64.ln()).clamp(0.0, 1.3);
         let sour = 1.0 - 0.25 * step((100.0 * mixture.composition.get(Part::Acid) / water - 1.0) / 2.0);
         // Heat switches the enzyme off; the switch at 85 °C is by intent.
-        let cut = match options.cook_c {
+        let cut = match options.cooks.protease.or(options.cook_c) {
             Some(cook) if cook >= 85.0 => 1.0,
             _ => 1.0 / (1.0 + (mixture.protease / 0.02).powi(2)),
         };
@@ -77,6 +81,8 @@ impl Networks {
             foam_pa: 3000.0 * (air - 0.60).max(0.0).powi(2),
             premade_starch: traits.premade_starch,
             starch_on_water_percent: on_water,
+            gelatin_left_by_acid: sour,
+            gelatin_left_by_enzyme: cut,
         }
     }
 

@@ -1,55 +1,94 @@
-//! Consistency over 0 to 45 °C in half degrees: what the map is drawn from.
+//! Consistency over the temperatures of a map: what it is drawn from. 91 points, from 0 to 45 °C in half
+//! degrees, or to 90 °C in whole ones for what is worked hot.
 
 use crate::rheology::consistency::{Banded, History};
 use crate::rheology::kernel::Predictor;
 
 /// Points of a sweep.
 pub const SWEEP_POINTS: usize = 91;
-/// Distance between points, K.
-pub const SWEEP_STEP_K: f64 = 0.5;
-/// Neighbours one kelvin away are this many points away.
-const KELVIN: usize = 2;
 
-/// Temperature of the k-th point, °C.
-#[inline]
-pub fn sweep_temperature(k: usize) -> f64 {
-    SWEEP_STEP_K * k as f64
+/// The temperatures of a map.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Grid {
+    /// Distance between points, K.
+    pub step_k: f64,
+}
+
+impl Grid {
+    /// 0 to 45 °C.
+    pub const COOL: Grid = Grid { step_k: 0.5 };
+    /// 0 to 90 °C.
+    pub const HOT: Grid = Grid { step_k: 1.0 };
+
+    /// The grid that reaches `hottest_c`.
+    pub fn reaching(hottest_c: f64) -> Self {
+        if hottest_c > Self::COOL.hottest_c() { Self::HOT } else { Self::COOL }
+    }
+
+    /// Temperature of the k-th point, °C.
+    #[inline]
+    pub fn temperature(self, k: usize) -> f64 {
+        self.step_k * k as f64
+    }
+
+    /// Hottest point, °C.
+    pub fn hottest_c(self) -> f64 {
+        self.temperature(SWEEP_POINTS - 1)
+    }
+
+    /// The point nearest to a temperature.
+    pub fn nearest(self, t_c: f64) -> usize {
+        ((t_c / self.step_k).round().max(0.0) as usize).min(SWEEP_POINTS - 1)
+    }
 }
 
 /// A whole sweep, in place: no allocation per point.
 pub type Sweep = [Banded; SWEEP_POINTS];
 
-/// Sweeps a predictor from 0 to 45 °C.
+/// Points that lie beyond each end, so that neighbours one kelvin away are known.
+const MARGIN: usize = 2;
+
+/// Sweeps a predictor over a grid.
 ///
 /// The neighbours that the band asks for are points of the same sweep, so a point costs two
 /// evaluations instead of four.
-pub fn sweep(predictor: &Predictor, history: History) -> Sweep {
-    let at = |k: isize| predictor.base.at(SWEEP_STEP_K * k as f64, history);
-    let mut window = [at(-2), at(-1), at(0), at(1), at(2)];
+pub fn sweep(predictor: &Predictor, history: History, grid: Grid) -> Sweep {
+    let kelvin = (1.0 / grid.step_k).round() as usize;
+    let points: [_; SWEEP_POINTS + 2 * MARGIN] =
+        std::array::from_fn(|k| predictor.base.at(grid.step_k * (k as f64 - MARGIN as f64), history));
     std::array::from_fn(|k| {
-        if k > 0 {
-            window.rotate_left(1);
-            window[4] = at((k + KELVIN) as isize);
-        }
-        predictor.banded_from(window[2], sweep_temperature(k), history, &window[0], &window[4])
+        let at = k + MARGIN;
+        predictor.banded_from(
+            points[at],
+            grid.temperature(k),
+            history,
+            &points[at - kelvin],
+            &points[at + kelvin],
+        )
     })
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::formula::{Family, Mixture};
+    use crate::formula::{Mixture, System};
     use crate::ingredient::find;
     use crate::rheology::Options;
 
     #[test]
     fn a_sweep_says_the_same_as_asking_point_by_point() {
         let mixture = Mixture::new([(find("dark60").unwrap(), 200.0), (find("cream36").unwrap(), 150.0)]);
-        let predictor = Predictor::new(&mixture, Family::Ganache, &Options::default());
+        let predictor = Predictor::new(&mixture, System::Ganache, &Options::default());
         for history in History::ALL {
-            let swept = sweep(&predictor, history);
-            for k in [0, 1, 40, 63, 90] {
-                assert_eq!(swept[k], predictor.at(sweep_temperature(k), history), "point {k}, {history:?}");
+            for grid in [Grid::COOL, Grid::HOT] {
+                let swept = sweep(&predictor, history, grid);
+                for k in [0, 1, 40, 63, 90] {
+                    assert_eq!(
+                        swept[k],
+                        predictor.at(grid.temperature(k), history),
+                        "point {k}, {history:?}"
+                    );
+                }
             }
         }
     }

@@ -1,9 +1,12 @@
 //! Warnings a formula earns, each with cause, number and the way out.
 
-use crate::formula::family::{Continuous, Family};
+use crate::formula::family::Family;
 use crate::formula::line::WeighedLine;
+use crate::formula::mixture::Mixture;
+use crate::formula::system::{Continuous, System};
 use crate::ingredient::composition::Part;
-use crate::rheology::consistency::{Consistency, Structure};
+use crate::ingredient::diet::Origin;
+use crate::rheology::consistency::{Consistency, History, Options, Structure};
 use crate::rheology::kernel::Prepared;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -40,30 +43,57 @@ fn warning(code: &str, severity: Severity, cause: String, way_out: &str) -> Warn
 /// All warnings of a formula at its working temperature, worst first.
 ///
 /// Thresholds: split 0.15, 0.6 and 0.9 (set by hand from common practice), graining 1.15 (assumed),
-/// lactose 2 (assumed), crowding 1.
+/// lactose 2 (assumed), crowding 1; whipping: fat 30 %, 8 °C, 40 % solid, 0.02 to 2 Pa·s (common practice; 6 with mascarpone or gelatin, 20 for ganache, assumed).
 pub fn warnings(
     lines: &[WeighedLine],
     family: Family,
     prepared: &Prepared,
-    at: &Consistency,
+    options: &Options,
     t_c: f64,
+    history: History,
+) -> Vec<Warning> {
+    let at = prepared.at(t_c, history);
+    let mut found = Vec::new();
+    found.extend(structure_warnings(lines, family, prepared, &at));
+    found.extend(sugar_warnings(prepared, t_c));
+    found.extend(gelatin_warnings(lines, prepared, options));
+    found.extend(starch_warnings(lines, family, prepared, options));
+    found.extend(egg_warnings(lines, options));
+    found.extend(whip_warnings(lines, family, options, t_c));
+    found.extend(label_warnings(lines, prepared));
+    found.sort_by_key(|warning| std::cmp::Reverse(warning.severity));
+    found
+}
+
+/// Grams over all lines, of what `of` says of each.
+fn grams(lines: &[WeighedLine], of: impl Fn(&WeighedLine) -> f64) -> f64 {
+    lines.iter().map(|line| line.mass.grams() * of(line)).sum()
+}
+
+fn holds(lines: &[WeighedLine], what: impl Fn(&WeighedLine) -> bool) -> bool {
+    lines.iter().any(|line| line.mass.grams() > 0.0 && what(line))
+}
+
+/// Too little water, splitting, crowding, fat outside.
+fn structure_warnings(
+    lines: &[WeighedLine],
+    family: Family,
+    prepared: &Prepared,
+    at: &Consistency,
 ) -> Vec<Warning> {
     let mut found = Vec::new();
-    let water: f64 = lines.iter().map(|l| l.mass.grams() * l.ingredient.composition.get(Part::Water)).sum();
-    let total: f64 = lines.iter().map(|l| l.mass.grams()).sum();
-    let water_family = family.traits().continuous == Continuous::Water;
-    if water_family && 100.0 * water / total < 1.0 {
+    let system = family.traits().system;
+    let water_outside = system.traits().continuous == Continuous::Water;
+    let water_percent =
+        100.0 * grams(lines, |l| l.ingredient.composition.get(Part::Water)) / grams(lines, |_| 1.0).max(1e-9);
+    if water_outside && water_percent < 1.0 {
         found.push(warning(
             "no_water",
             Severity::Trouble,
-            format!(
-                "Only {:.1} % of it is water, so it is melted chocolate, not a {}.",
-                100.0 * water / total,
-                family.word()
-            ),
+            format!("Only {water_percent:.1} % of it is water, too little for a {}.", family.word()),
             "Add cream, milk or another liquid.",
         ));
-    } else if matches!(family, Family::Ganache | Family::WhippedGanache) {
+    } else if matches!(system, System::Ganache | System::WhippedGanache) {
         found.extend(split_warning(at.split));
         if prepared.structure() != Structure::WaterContinuous {
             let word =
@@ -77,8 +107,20 @@ pub fn warnings(
                 "Less butter, or more cream, turns it back.",
             ));
         }
+    } else if !water_outside && system != System::Mousseline && at.split > 0.15 {
+        // An ordinary mousseline reads 0.63 and holds: starch keeps its water.
+        let severity = if at.split > 0.5 { Severity::Trouble } else { Severity::Care };
+        found.push(warning(
+            "too_wet",
+            severity,
+            format!(
+                "There is much water for the fat: {:.0} % of the two is water; past 70 % it curdles.",
+                100.0 * prepared.fat_of_fluid
+            ),
+            "Have all parts at 20 to 22 °C, add liquid in small parts, or beat in more soft butter.",
+        ));
     }
-    if water_family && prepared.crowding > 1.0 {
+    if water_outside && prepared.crowding > 1.0 {
         found.push(warning(
             "crowded",
             Severity::Care,
@@ -89,6 +131,12 @@ pub fn warnings(
             "Add cream or another liquid, in small parts.",
         ));
     }
+    found
+}
+
+/// Sugar that may come back out, or never went in.
+fn sugar_warnings(prepared: &Prepared, t_c: f64) -> Vec<Warning> {
+    let mut found = Vec::new();
     let graining = prepared.serum.graining(t_c);
     if graining > 1.15 {
         found.push(warning(
@@ -107,14 +155,188 @@ pub fn warnings(
             "Less milk powder or white chocolate, or more water.",
         ));
     }
-    if lines.iter().any(|l| l.ingredient.group == "egg" && l.mass.grams() > 0.0) {
+    found
+}
+
+/// What weakens gelatin.
+fn gelatin_warnings(lines: &[WeighedLine], prepared: &Prepared, options: &Options) -> Vec<Warning> {
+    let mut found = Vec::new();
+    let gelatin = grams(lines, |l| l.ingredient.composition.get(Part::Gelatin));
+    if gelatin <= 0.0 {
+        return found;
+    }
+    let left = prepared.networks.gelatin_left_by_enzyme;
+    let heated = options.cooks.protease.or(options.cook_c).is_some_and(|cook| cook >= 85.0);
+    if holds(lines, |l| l.ingredient.flags.protease) && !heated {
         found.push(warning(
-            "egg_raw",
+            "protease",
             Severity::Trouble,
-            "It has egg, and no step here says it is heated to 71 °C.".to_owned(),
-            "Use pasteurised egg or heat it to 71 °C, and follow your local food code.",
+            format!(
+                "Raw fruit in it cuts gelatin: about {:.0} % of its strength would be left, less with time.",
+                100.0 * left
+            ),
+            "Bring the fruit to 85 °C first and say so on its line, or set it with agar or pectin.",
         ));
     }
+    let sour = prepared.networks.gelatin_left_by_acid;
+    if sour < 0.95 {
+        found.push(warning(
+            "gelatin_acid",
+            Severity::Note,
+            format!(
+                "Acid takes about {:.0} % of the gelatin's strength, which is counted.",
+                100.0 * (1.0 - sour)
+            ),
+            "Stir the gelatin into the sweet part, not into the boiling juice.",
+        ));
+    }
+    // Spirit past a tenth of the liquid weakens and clouds a gel: common practice, not in the numbers.
+    if prepared.alcohol_by_volume_percent > 10.0 {
+        found.push(warning(
+            "gelatin_alcohol",
+            Severity::Care,
+            format!(
+                "{:.0} % alcohol by volume weakens gelatin; how much is not counted.",
+                prepared.alcohol_by_volume_percent
+            ),
+            "Keep spirit under a tenth, or add a fifth more gelatin and try it.",
+        ));
+    }
+    found
+}
+
+/// Starch that was not boiled.
+fn starch_warnings(
+    lines: &[WeighedLine],
+    family: Family,
+    prepared: &Prepared,
+    options: &Options,
+) -> Vec<Warning> {
+    // Only what is added to thicken: icing sugar, cocoa and purees have starch of their own.
+    let thickens = |l: &WeighedLine| l.ingredient.group == "starch" && !l.ingredient.flags.cold_starch;
+    let starch =
+        grams(lines, |l| f64::from(u8::from(thickens(l))) * l.ingredient.composition.get(Part::Starch));
+    let share = 100.0 * starch / grams(lines, |_| 1.0).max(1e-9);
+    if share <= 0.5 {
+        return Vec::new();
+    }
+    let cook = options.cooks.starch.or(options.cook_c);
+    let needed = prepared.starch_cooks_c;
+    let (short, cause) = match cook {
+        Some(cook) if cook < needed => (
+            true,
+            format!("Its starch reached {cook:.0} °C and needs {needed:.0}: it stays thin and tastes raw."),
+        ),
+        None if !family.traits().boils_starch => {
+            (true, format!("No step says its starch is boiled; it needs {needed:.0} °C."))
+        }
+        _ => (false, String::new()),
+    };
+    if !short {
+        return Vec::new();
+    }
+    let way_out = if needed > 96.5 {
+        "Sugar lifts it: bring it to a real boil, 100 °C or more, for 1 to 2 minutes."
+    } else {
+        "Boil it 1 to 2 minutes, until bubbles break and the gloss comes back."
+    };
+    vec![warning("starch_raw", Severity::Care, cause, way_out)]
+}
+
+/// Raw and scrambled egg.
+fn egg_warnings(lines: &[WeighedLine], options: &Options) -> Vec<Warning> {
+    let mut found = Vec::new();
+    let raw = holds(lines, |l| l.ingredient.flags.raw_egg);
+    if raw {
+        let cook = options.cooks.raw_egg;
+        if !cook.is_some_and(|cook| cook >= 71.0) {
+            let cause = match cook {
+                Some(cook) => format!("Its egg reached {cook:.0} °C: raw or lightly heated egg."),
+                None => "It has egg, and no step here says it is heated to 71 °C.".to_owned(),
+            };
+            found.push(warning(
+                "egg_raw",
+                Severity::Trouble,
+                cause,
+                "Use pasteurised egg or heat it to 71 °C, say so on the label, and follow your local food code.",
+            ));
+        }
+    }
+    let hot = options.cooks.yolk.or(options.cook_c).is_some_and(|cook| cook > 86.0);
+    let egg = holds(lines, |l| l.ingredient.composition.get(Part::Yolk) > 0.01);
+    let starch = holds(lines, |l| l.ingredient.group == "starch");
+    if egg && hot && !starch {
+        found.push(warning(
+            "egg_scrambles",
+            Severity::Trouble,
+            "Without starch, egg scrambles above 86 °C.".to_owned(),
+            "Stop at 82 to 84 °C; if it happened, blend and sieve at once.",
+        ));
+    }
+    found
+}
+
+/// Whether it will take air, asked of the liquid cream.
+fn whip_warnings(lines: &[WeighedLine], family: Family, options: &Options, t_c: f64) -> Vec<Warning> {
+    let system = family.traits().system;
+    if !matches!(system, System::WhippedCream | System::WhippedGanache) {
+        return Vec::new();
+    }
+    let liquid = Options { overrun: Some(0.0), whip: Some(0.0), ..*options };
+    let prepared = Prepared::new(&Mixture::of(lines), system, &liquid);
+    // Ganache rests before it is whipped; gelatin in cream has not set when it is.
+    let (history, thickest) = match family {
+        Family::WhippedGanache => (History::Rested, 20.0),
+        Family::StabilisedCream => (History::Fresh, 6.0),
+        _ => (History::Fresh, 2.0),
+    };
+    let point = prepared.at(t_c, history);
+    let mut found = Vec::new();
+    if prepared.fat_in_wet_percent < 30.0 {
+        found.push(warning(
+            "whip_fat",
+            Severity::Trouble,
+            format!(
+                "Fat is {:.0} % of fat and water: under 30 % it does not hold its air.",
+                prepared.fat_in_wet_percent
+            ),
+            "Use a richer cream, or add mascarpone, or cream cheese.",
+        ));
+    }
+    if t_c > 8.0 || point.solid_fat < 0.40 {
+        found.push(warning(
+            "whip_warm",
+            Severity::Care,
+            format!(
+                "At {t_c:.0} °C {:.0} % of its fat is set; to whip it wants 40 %.",
+                100.0 * point.solid_fat
+            ),
+            "Chill cream, bowl and whisk to 5 °C, best overnight.",
+        ));
+    } else if point.viscosity_pa_s > thickest {
+        found.push(warning(
+            "whip_thick",
+            Severity::Care,
+            format!(
+                "Unwhipped it is {:.1} Pa·s, too thick to take air; it turns to butter instead.",
+                point.viscosity_pa_s
+            ),
+            "Let it down with cold cream or milk.",
+        ));
+    } else if point.viscosity_pa_s < 0.02 {
+        found.push(warning(
+            "whip_thin",
+            Severity::Care,
+            format!("Unwhipped it is {:.3} Pa·s, too thin to keep bubbles apart.", point.viscosity_pa_s),
+            "Use a richer cream, or add a little gelatin.",
+        ));
+    }
+    found
+}
+
+/// What belongs on a label.
+fn label_warnings(lines: &[WeighedLine], prepared: &Prepared) -> Vec<Warning> {
+    let mut found = Vec::new();
     if prepared.alcohol_by_volume_percent > 0.5 {
         found.push(warning(
             "alcohol",
@@ -123,7 +345,7 @@ pub fn warnings(
             "Say so on the label; not for children.",
         ));
     }
-    if lines.iter().any(|l| l.ingredient.id == "honey" && l.mass.grams() > 0.0) {
+    if holds(lines, |l| l.ingredient.origins.contains(&Origin::Honey)) {
         found.push(warning(
             "honey",
             Severity::Note,
@@ -131,7 +353,16 @@ pub fn warnings(
             "Use invert sugar for them, and say honey on the label.",
         ));
     }
-    found.sort_by_key(|warning| std::cmp::Reverse(warning.severity));
+    for (origin, word) in [(Origin::Pork, "pork"), (Origin::Beef, "beef"), (Origin::Fish, "fish")] {
+        if holds(lines, |l| l.ingredient.origins.contains(&origin)) {
+            found.push(warning(
+                "gelatin_origin",
+                Severity::Note,
+                format!("Its gelatin is of {word}."),
+                "Say so to guests who ask, and check the pack: makers change.",
+            ));
+        }
+    }
     found
 }
 

@@ -78,6 +78,8 @@ pub enum Unit {
     Envelope,
     /// Square of block chocolate.
     Square,
+    /// Per cent: of another ingredient, or of the whole.
+    Percent,
 }
 
 /// What kind of thing a unit counts.
@@ -89,6 +91,8 @@ pub enum UnitKind {
     Volume(f64),
     /// A piece: its weight belongs to the ingredient.
     Piece,
+    /// A share: its weight belongs to the formula.
+    Share,
 }
 
 /// Every spelling understood, longest forms and plurals included. The first spelling of a unit is
@@ -116,6 +120,7 @@ const SPELLINGS: &[(Unit, &[&str])] = &[
     (Unit::Leaf, &["leaf", "leaves", "sheet", "sheets"]),
     (Unit::Envelope, &["envelope", "envelopes", "sachet", "sachets"]),
     (Unit::Square, &["square", "squares"]),
+    (Unit::Percent, &["%", "percent", "per cent", "pct"]),
 ];
 
 /// Units that have no fixed size: understood, and refused with advice.
@@ -193,6 +198,7 @@ impl Unit {
             | Unit::Leaf
             | Unit::Envelope
             | Unit::Square => Piece,
+            Unit::Percent => UnitKind::Share,
         }
     }
 }

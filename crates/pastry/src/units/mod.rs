@@ -89,8 +89,32 @@ quantity!(
     Mass, "a mass", "g", 0.0, 1e6, from_grams, grams
 );
 quantity!(
-    /// A working or room temperature: the range in which ganache is judged and the map is drawn.
-    Temperature, "the temperature", "°C", 0.0, 45.0, from_celsius, celsius
+    /// A working temperature: the range in which the model holds.
+    Temperature, "the temperature", "°C", 0.0, 95.0, from_celsius, celsius
+);
+quantity!(
+    /// Temperature of a room people work in.
+    RoomTemperature, "the room", "°C", 0.0, 45.0, from_celsius, celsius
+);
+quantity!(
+    /// Highest temperature reached in the making: from cold to boiled sugar.
+    CookTemperature, "the highest temperature", "°C", 0.0, 180.0, from_celsius, celsius
+);
+quantity!(
+    /// Volume gained, per cent of the volume before.
+    Overrun, "the volume gained", "%", 0.0, 500.0, from_percent, percent
+);
+quantity!(
+    /// Hours in the cold.
+    Hours, "the time set", "h", 0.0, 720.0, from_hours, hours
+);
+quantity!(
+    /// Seconds of a short wait.
+    Seconds, "the time", "s", 0.5, 86400.0, from_seconds, seconds
+);
+quantity!(
+    /// A share of something, per cent.
+    Percent, "a share", "%", 0.0, 100.0, from_percent, percent
 );
 quantity!(
     /// Temperature of a cake's side or a room: down to a deep freezer.
@@ -98,7 +122,7 @@ quantity!(
 );
 quantity!(
     /// A small length on a cake: thickness, drip, height, radius.
-    Length, "a length", "mm", 0.1, 2000.0, from_millimetres, millimetres
+    Length, "a length", "mm", 0.05, 2000.0, from_millimetres, millimetres
 );
 quantity!(
     /// Mass of a volume as it is scooped or poured.
@@ -117,6 +141,10 @@ quantity!(
     Stress, "a stress", "Pa", 1.0, 1e6, from_pascals, pascals
 );
 quantity!(
+    /// A viscosity.
+    Viscosity, "a viscosity", "Pa·s", 1e-4, 1e5, from_pascal_seconds, pascal_seconds
+);
+quantity!(
     /// Area of a knife or spatula in contact.
     Area, "an area", "cm²", 0.5, 1000.0, from_square_centimetres, square_centimetres
 );
@@ -128,7 +156,7 @@ mod tests {
     #[test]
     fn a_number_from_outside_is_checked_and_the_message_says_the_range() {
         let refused = Temperature::try_from(f64::NAN).unwrap_err();
-        assert_eq!(refused.to_string(), "the temperature must be 0 to 45 °C, got NaN");
+        assert_eq!(refused.to_string(), "the temperature must be 0 to 95 °C, got NaN");
         assert!(Mass::try_from(-1.0).is_err());
         assert_eq!(Temperature::try_from(21.5).unwrap().celsius(), 21.5);
     }

@@ -75,13 +75,15 @@ fn every_fault_of_a_document_is_named_with_its_field() {
     .unwrap();
     let faults = assess(&bad).unwrap_err();
     let fields: Vec<&str> = faults.iter().map(|fault| fault.field.as_str()).collect();
-    assert_eq!(fields, ["format", "version", "work.job.shortest_mm", "work.history", "lines.1.amount"]);
+    assert_eq!(fields, ["format", "version", "work.history", "work.job.shortest_mm", "lines.1.amount"]);
 }
 
 #[test]
 fn temperatures_outside_the_model_are_refused_with_the_range() {
-    let error = document(|v| v["work"]["temperature_c"] = json!(80.0)).unwrap_err().to_string();
-    assert!(error.contains("the temperature must be 0 to 45 °C, got 80"), "{error}");
+    let error = document(|v| v["work"]["temperature_c"] = json!(120.0)).unwrap_err().to_string();
+    assert!(error.contains("the temperature must be 0 to 95 °C, got 120"), "{error}");
+    let faults = assess(&document(|v| v["work"]["temperature_c"] = json!(80.0)).unwrap()).unwrap_err();
+    assert_eq!(faults[0].message, "a ganache is judged up to 45 °C here, not 80");
 }
 
 #[test]

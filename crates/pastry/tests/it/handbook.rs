@@ -2,8 +2,7 @@
 //! in each row; those "from memory" say so there.
 
 use crate::support::{mixture, number, rows};
-use pastry::formula::Family;
-use pastry::ingredient::measure::household_weights;
+use pastry::formula::System;
 use pastry::ingredient::{Part, find};
 use pastry::rheology::serum::{sucrose_solubility, syrup_viscosity};
 use pastry::rheology::solid_fat::{COCOA_BUTTER, LAURIC, MILK_FAT};
@@ -42,7 +41,7 @@ fn density_of_sugar_solutions_by_volumes_is_within_one_per_cent_of_plato() {
     for row in rows(include_str!("data/sucrose_solution_20C.csv")) {
         let brix = number(&row, "brix_wt_pct");
         let mixed = mixture(&[("sugar", brix), ("water", 100.0 - brix + 1e-9)]);
-        let got = 1e-3 * Prepared::new(&mixed, Family::Syrup, &Options::default()).density;
+        let got = 1e-3 * Prepared::new(&mixed, System::Syrup, &Options::default()).density;
         let off = got / number(&row, "density_g_per_ml_20C") - 1.0;
         assert!(off.abs() < 0.012, "{brix} °Bx: off by {:.2} %", 100.0 * off);
     }
@@ -97,7 +96,7 @@ fn solid_fat_lies_within_the_ranges_of_the_handbooks() {
 fn water_activity_of_saturated_sugar_is_in_the_published_range() {
     // Robinson & Stokes; Rüegg 1980: 0.843–0.851 at 25 °C, from memory.
     let saturated = mixture(&[("sugar", 67.35), ("water", 32.65)]);
-    let aw = Prepared::new(&saturated, Family::Syrup, &Options::default()).serum.water_activity.unwrap();
+    let aw = Prepared::new(&saturated, System::Syrup, &Options::default()).serum.water_activity.unwrap();
     assert!((0.840..=0.852).contains(&aw), "{aw}");
 }
 
@@ -111,7 +110,7 @@ fn water_activity_of_dilute_sugar_agrees_with_osmotic_coefficients() {
         let molal: f64 = row["quantity"].split('_').nth(3).unwrap().parse().unwrap();
         let want = (-number(&row, "value") * molal * 0.018015).exp();
         let solution = mixture(&[("water", 1000.0), ("sugar", molal * 342.3)]);
-        let got = Prepared::new(&solution, Family::Syrup, &Options::default()).serum.water_activity.unwrap();
+        let got = Prepared::new(&solution, System::Syrup, &Options::default()).serum.water_activity.unwrap();
         assert!((got - want).abs() < 0.004, "{molal} mol/kg: {got:.4} for {want:.4}");
     }
 }
@@ -179,7 +178,7 @@ fn cup_weights_are_those_of_the_open_dataset() {
             .find(|row| row["key"] == theirs && row["measure"].starts_with(measure))
             .unwrap_or_else(|| panic!("no {theirs} {measure}"));
         let want = number(row, "grams") / 236.5882365;
-        let got = household_weights(ours).density.unwrap().weight;
+        let got = find(ours).unwrap().weights.density.as_ref().unwrap().weight;
         assert!((got / want - 1.0).abs() < 1e-6, "{ours}: {got} g/ml for {want}");
     }
 }

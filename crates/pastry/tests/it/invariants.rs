@@ -1,10 +1,11 @@
 //! What must hold for every formula, whatever it is.
 
 use crate::support::mixture;
-use pastry::formula::Family;
+use pastry::formula::System;
 use pastry::ingredient::{catalogue, find};
-use pastry::job::geometry::{CoatGeometry, DripGeometry, FillGeometry, Job, MaskGeometry};
-use pastry::job::judge::judge;
+use pastry::job::Job;
+use pastry::job::judge::Question;
+use pastry::job::kind::MapAxis;
 use pastry::rheology::kernel::Predictor;
 use pastry::rheology::{History, Options};
 use pastry::units::amount::{self, Amount, Number};
@@ -24,15 +25,6 @@ fn any_formula() -> impl Strategy<Value = Vec<(&'static str, f64)>> {
     prop::collection::vec((prop::sample::select(ids), 0.1f64..2000.0), 1..9)
 }
 
-fn jobs() -> [Job; 4] {
-    [
-        Job::Drip(DripGeometry::default()),
-        Job::Coat(CoatGeometry::default()),
-        Job::Mask(MaskGeometry::default()),
-        Job::Fill(FillGeometry::default()),
-    ]
-}
-
 /// Slack of a comparison: rounding of sums, nothing physical.
 const ROUNDING: f64 = 1e-9;
 
@@ -47,7 +39,7 @@ proptest! {
     ) {
         let tau = |cream_g: f64| {
             let mixed = mixture(&[(chocolate, 100.0 * ratio), (cream, cream_g)]);
-            Predictor::new(&mixed, Family::Ganache, &Options::default()).base.at(t_c, history).yield_stress_pa
+            Predictor::new(&mixed, System::Ganache, &Options::default()).base.at(t_c, history).yield_stress_pa
         };
         let (before, after) = (tau(100.0), tau(100.0 * more));
         prop_assert!(after <= before * (1.0 + ROUNDING), "{before} Pa became {after} Pa");
@@ -60,7 +52,7 @@ proptest! {
         ratio in 0.3f64..4.0, t_c in 0f64..44.0, by in 0.1f64..10.0, history in history(),
     ) {
         let mixed = mixture(&[(chocolate, 100.0 * ratio), (cream, 100.0)]);
-        let prepared = Predictor::new(&mixed, Family::Ganache, &Options::default()).base;
+        let prepared = Predictor::new(&mixed, System::Ganache, &Options::default()).base;
         let (cold, warm) = (prepared.at(t_c, history), prepared.at(t_c + by, history));
         prop_assert!(warm.yield_stress_pa <= cold.yield_stress_pa * (1.0 + ROUNDING));
         prop_assert!(warm.viscosity_pa_s <= cold.viscosity_pa_s * (1.0 + ROUNDING));
@@ -72,7 +64,7 @@ proptest! {
     ) {
         let scaled: Vec<_> = lines.iter().map(|(id, g)| (*id, g * factor)).collect();
         let of = |lines: &[(&'static str, f64)]| {
-            let predictor = Predictor::new(&mixture(lines), Family::Ganache, &Options::default());
+            let predictor = Predictor::new(&mixture(lines), System::Ganache, &Options::default());
             let banded = predictor.at(t_c, history);
             [
                 banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s, banded.sigma_yield,
@@ -93,14 +85,16 @@ proptest! {
         let phases = mixed.composition.phases();
         let phase_sum = phases.fat + phases.sugar + phases.water + phases.dry + phases.setting;
         prop_assert!((phase_sum - 1.0).abs() < 1e-9);
-        let predictor = Predictor::new(&mixed, Family::Ganache, &Options::default());
+        let predictor = Predictor::new(&mixed, System::Ganache, &Options::default());
         let banded = predictor.at(t_c, history);
         for value in [banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s, banded.sigma_yield, banded.sigma_viscosity] {
             prop_assert!(value.is_finite() && value > 0.0, "{value}");
         }
         prop_assert!((0.0..=1.0).contains(&banded.middle.split));
-        for job in jobs() {
-            let judged = judge(&job, &predictor.base, &banded, t_c, None);
+        for job in Job::usual() {
+            let question = Question { job: &job, prepared: &predictor.base, axis: MapAxis::ViscosityPaS };
+            let judged = question.judge(&banded, t_c, None);
+            prop_assert_eq!(judged.outcome, question.outcome_of_middle(&banded.middle, t_c), "{:?}", job);
             prop_assert!((0.0..=1.0 + 1e-12).contains(&judged.chance), "{job:?}: chance {}", judged.chance);
             prop_assert!(judged.measured.low <= judged.measured.value * (1.0 + ROUNDING));
             prop_assert!(judged.measured.value <= judged.measured.high * (1.0 + ROUNDING));
@@ -151,7 +145,7 @@ fn a_line_of_zero_grams_changes_nothing() {
 fn the_curve_has_no_corners_in_temperature() {
     // C1: slopes from the left and from the right agree everywhere, also at the points of the fat curves.
     let mixed = mixture(&[("dark55", 150.0), ("cream35", 100.0), ("butter82", 20.0)]);
-    let prepared = Predictor::new(&mixed, Family::Ganache, &Options::default()).base;
+    let prepared = Predictor::new(&mixed, System::Ganache, &Options::default()).base;
     for history in History::ALL {
         for k in 1..450 {
             let (t, h) = (0.1 * f64::from(k), 1e-5);
@@ -170,10 +164,10 @@ fn the_curve_has_no_corners_in_temperature() {
 #[test]
 fn every_ingredient_alone_can_be_evaluated() {
     for ingredient in catalogue() {
-        for family in Family::ALL {
+        for system in System::ALL {
             let mixed = mixture(&[(ingredient.id.as_str(), 1.0)]);
-            let point = Predictor::new(&mixed, family, &Options::default()).at(20.0, History::Rested);
-            assert!(point.middle.yield_stress_pa.is_finite(), "{} as {family:?}", ingredient.id);
+            let point = Predictor::new(&mixed, system, &Options::default()).at(20.0, History::Rested);
+            assert!(point.middle.yield_stress_pa.is_finite(), "{} as {system:?}", ingredient.id);
         }
     }
     assert!(find("nothing of the kind").is_none());

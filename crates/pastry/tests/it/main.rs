@@ -8,6 +8,7 @@ mod handbook;
 mod invariants;
 mod jobs;
 mod module_order;
+mod starts;
 mod support;
 mod trade_facts;
 mod vectors;

@@ -1,6 +1,6 @@
 //! What several checks need: mixtures by key, tables by column.
 
-use pastry::formula::{Family, Mixture};
+use pastry::formula::{Mixture, System};
 use pastry::ingredient::find;
 use pastry::rheology::kernel::Predictor;
 use pastry::rheology::{Consistency, History, Options};
@@ -13,7 +13,7 @@ pub fn mixture(lines: &[(&str, f64)]) -> Mixture {
 
 /// A ganache, ready to be asked.
 pub fn ganache(lines: &[(&str, f64)]) -> Predictor {
-    Predictor::new(&mixture(lines), Family::Ganache, &Options::default())
+    Predictor::new(&mixture(lines), System::Ganache, &Options::default())
 }
 
 /// A ganache at one temperature.

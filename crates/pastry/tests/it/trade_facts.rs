@@ -1,21 +1,51 @@
-//! What every cook knows of ganache, as windows: 62 facts. They are common practice unless a row of
+//! What every cook knows, as windows: 113 facts. They are common practice unless a row of
 //! `data/trade_checks.csv` names a source; most limits in Pa are our reading of trade words. The
 //! model was fitted to many of them, so passing is conformance, not independent proof. The misses
 //! are listed at the end and checked to be just these.
 
 use crate::support::{ganache, ganache_at, mixture, number, rows};
-use pastry::formula::Family;
+use pastry::formula::System;
 use pastry::job::drip::DripCourse;
-use pastry::job::film::Film;
+use pastry::job::film::{Film, SpoonFilm};
+use pastry::job::slump::sag;
 use pastry::rheology::History::{Fresh, Rested, Worked};
-use pastry::rheology::{Options, Prepared};
+use pastry::rheology::{Consistency, History, Options, Prepared};
 use std::collections::BTreeMap;
 
 /// The table's prediction, from the reference implementation, is printed to four digits.
 const SAME: f64 = 2e-3;
 
-fn tau(lines: &[(&str, f64)], t_c: f64, history: pastry::rheology::History) -> f64 {
+fn tau(lines: &[(&str, f64)], t_c: f64, history: History) -> f64 {
     ganache_at(lines, t_c, history).yield_stress_pa
+}
+
+/// Any system at one temperature, with what was done.
+fn at(system: System, lines: &[(&str, f64)], t_c: f64, history: History, options: Options) -> Consistency {
+    Prepared::new(&mixture(lines), system, &options).at(t_c, history)
+}
+
+fn usual(system: System, lines: &[(&str, f64)], t_c: f64, history: History) -> Consistency {
+    at(system, lines, t_c, history, Options::default())
+}
+
+fn cooked(cook_c: f64) -> Options {
+    Options { cook_c: Some(cook_c), ..Options::default() }
+}
+
+fn whipped(whip: f64) -> Options {
+    Options { whip: Some(whip), ..Options::default() }
+}
+
+fn sag_of(system: System, lines: &[(&str, f64)], t_c: f64, height: f64) -> f64 {
+    let prepared = Prepared::new(&mixture(lines), system, &Options::default());
+    sag(prepared.density, height, prepared.at(t_c, Rested).modulus_pa)
+}
+
+fn spoon_film(lines: &[(&str, f64)], t_c: f64, cook_c: f64) -> f64 {
+    let prepared = Prepared::new(&mixture(lines), System::Custard, &cooked(cook_c));
+    let point = prepared.at(t_c, Fresh);
+    SpoonFilm::new(point.yield_stress_pa, point.plastic_viscosity_pa_s, prepared.density, 0.060, 5.0)
+        .thickness_mm()
 }
 
 fn drip(lines: &[(&str, f64)], t_c: f64) -> f64 {
@@ -43,12 +73,12 @@ fn equal_cream_ratio(measure: impl Fn(&[(&str, f64)]) -> f64) -> f64 {
     less / 100.0
 }
 
-/// Every fact that can be asked of a ganache, by the id of its row.
-fn asked() -> BTreeMap<&'static str, f64> {
+/// Facts of ganache, by the id of their row.
+fn asked_of_ganache() -> BTreeMap<&'static str, f64> {
     let d = |chocolate: f64, cream: f64| [("dark55", chocolate), ("cream35", cream)];
     let other = |id: &'static str, ratio: f64| [(id, ratio), ("cream35", 1.0)];
     let truffle = |cream: &'static str| [("dark55", 2.0), ("butter82", 1.0), (cream, 1.0)];
-    let whipped = Prepared::new(&mixture(&d(1.0, 2.0)), Family::WhippedGanache, &Options::default());
+    let whipped = Prepared::new(&mixture(&d(1.0, 2.0)), System::WhippedGanache, &Options::default());
     BTreeMap::from([
         ("D01", tau(&d(2.0, 1.0), 19.0, Rested)),
         ("D02", tau(&d(2.0, 1.0), 23.0, Worked)),
@@ -115,6 +145,135 @@ fn asked() -> BTreeMap<&'static str, f64> {
     ])
 }
 
+/// Facts of butter, buttercreams and whipped cream.
+fn asked_of_butter_and_cream() -> BTreeMap<&'static str, f64> {
+    use System::{Buttercream, Fat, MeringueButtercream, WhippedCream};
+    let butter = |t_c: f64| usual(Fat, &[("butter82", 1.0)], t_c, Rested).yield_stress_pa;
+    let two = [("icing", 667.0), ("butter82", 333.0)];
+    let loosened = [("icing", 640.0), ("butter82", 320.0), ("milk", 45.0)];
+    let simple =
+        |lines: &[(&str, f64)], t_c, history| usual(Buttercream, lines, t_c, history).yield_stress_pa;
+    let swiss = [("white", 100.0), ("sugar", 180.0), ("butter82", 275.0)];
+    let french = [("yolk", 80.0), ("sugar", 100.0), ("water", 35.0), ("butter82", 225.0)];
+    let dark = [("white", 100.0), ("sugar", 180.0), ("butter82", 275.0), ("dark60", 55.0)];
+    let egg =
+        |lines: &[(&str, f64)], t_c, history| usual(MeringueButtercream, lines, t_c, history).yield_stress_pa;
+    let cream = |id, t_c, whip| at(WhippedCream, &[(id, 1.0)], t_c, Fresh, whipped(whip)).yield_stress_pa;
+    let plain = ganache(&[("dark55", 100.0), ("cream35", 100.0)]);
+    let invert = [("dark55", 100.0), ("cream35", 100.0), ("invert", 17.0)];
+    let liquid = Options { overrun: Some(0.0), whip: Some(0.0), ..Options::default() };
+    let full = Prepared::new(&mixture(&[("cream35", 1.0)]), WhippedCream, &Options::default());
+    let aw = |lines: &[(&str, f64)]| ganache(lines).base.serum.water_activity.unwrap();
+    BTreeMap::from([
+        ("B01", butter(4.0)),
+        ("B02", butter(20.0)),
+        ("B03", butter(24.5)),
+        ("B04", butter(35.0)),
+        ("C01", simple(&two, 21.0, Fresh)),
+        ("C02", simple(&[("icing", 1.0), ("butter82", 1.0)], 21.0, Fresh) / simple(&two, 21.0, Fresh)),
+        ("C03", simple(&loosened, 21.0, Fresh) / simple(&two, 21.0, Fresh)),
+        ("C04", simple(&loosened, 21.0, Fresh)),
+        ("C05", simple(&two, 4.0, Rested)),
+        ("C06", simple(&two, 28.5, Fresh)),
+        ("S01", egg(&swiss, 21.5, Fresh)),
+        ("S02", egg(&swiss, 27.0, Fresh)),
+        ("S03", egg(&swiss, 4.0, Rested)),
+        ("S04", egg(&french, 21.5, Fresh) / egg(&swiss, 21.5, Fresh)),
+        ("S05", egg(&dark, 20.0, Rested) / egg(&swiss, 20.0, Rested)),
+        ("X01", cream("cream35", 5.0, 1.0)),
+        ("X02", cream("cream35", 5.0, 0.4)),
+        ("X03", cream("cream20", 5.0, 0.9) / cream("cream35", 5.0, 0.9)),
+        ("X04", cream("cream35", 15.0, 1.0) / cream("cream35", 5.0, 1.0)),
+        ("X05", full.density),
+        ("X06", at(WhippedCream, &[("cream35", 1.0)], 5.0, Rested, liquid).viscosity_pa_s),
+        (
+            "D19",
+            ganache_at(&invert, 20.0, Rested).yield_stress_pa / plain.base.at(20.0, Rested).yield_stress_pa,
+        ),
+        ("D20", plain.base.serum.water_activity.unwrap() - aw(&invert)),
+    ])
+}
+
+/// Facts of what is set with gelatin or starch, of glazes and syrups.
+fn asked_of_set_things() -> BTreeMap<&'static str, f64> {
+    use System::{Custard, Diplomat, Glaze, Jelly, Mousse, Mousseline, Syrup};
+    let panna =
+        |gelatin: f64| [("cream35", 500.0), ("milk", 400.0), ("sugar", 90.0), ("gelatin200", gelatin)];
+    let gel = |lines: &[(&str, f64)], t_c| usual(Jelly, lines, t_c, Rested).gel_modulus_pa;
+    let insert = [("strawberry", 850.0), ("sugar", 130.0), ("gelatin200", 14.0)];
+    let mousse = [("raspberry", 400.0), ("sugar", 90.0), ("cream35", 500.0), ("gelatin200", 10.0)];
+    let glass = [("raspberry", 400.0), ("sugar", 90.0), ("cream35", 500.0), ("gelatin200", 5.5)];
+    let custard = |starch: &'static str, grams: f64| {
+        [("milk", 1000.0), ("yolk", 170.0), ("sugar", 200.0), (starch, grams)]
+    };
+    let set = |lines: &[(&str, f64)]| usual(Custard, lines, 5.0, Rested).yield_stress_pa;
+    let sauce = [("milk", 500.0), ("cream35", 100.0), ("yolk", 110.0), ("sugar", 100.0)];
+    let butter =
+        [("milk", 1000.0), ("yolk", 170.0), ("sugar", 200.0), ("corn_starch", 70.0), ("butter82", 720.0)];
+    let light = [
+        ("milk", 1000.0),
+        ("yolk", 170.0),
+        ("sugar", 200.0),
+        ("corn_starch", 70.0),
+        ("cream35", 720.0),
+        ("gelatin200", 12.0),
+    ];
+    let mirror = [
+        ("water", 75.0),
+        ("sugar", 150.0),
+        ("glucose40", 150.0),
+        ("condensed", 100.0),
+        ("white30", 150.0),
+        ("gelatin200", 11.0),
+    ];
+    let shiny = Prepared::new(&mixture(&mirror), Glaze, &Options::default());
+    let point = shiny.at(33.0, Fresh);
+    let coat = Film::new(point.yield_stress_pa, point.plastic_viscosity_pa_s, shiny.density, 0.05, -18.0);
+    let syrup = |sugar: f64, water: f64| {
+        Prepared::new(&mixture(&[("sugar", sugar), ("water", water)]), Syrup, &Options::default())
+    };
+    BTreeMap::from([
+        ("G01", sag_of(Jelly, &panna(6.435), 5.0, 0.045)),
+        ("G02", sag_of(Jelly, &panna(9.9), 5.0, 0.045)),
+        ("G03", gel(&panna(9.9), 5.0) / gel(&panna(6.435), 5.0)),
+        ("G04", sag_of(Jelly, &insert, 5.0, 0.020)),
+        ("G05", gel(&[("strawberry", 850.0), ("sugar", 130.0), ("gelatin200", 26.16)], 5.0)),
+        ("G06", usual(Mousse, &mousse, 5.0, Rested).yield_stress_pa),
+        ("G07", sag_of(Mousse, &mousse, 5.0, 0.045)),
+        ("G08", usual(Mousse, &glass, 5.0, Rested).yield_stress_pa),
+        ("G09", usual(Mousse, &[("dark60", 300.0), ("cream35", 600.0)], 5.0, Rested).yield_stress_pa),
+        ("G10", {
+            let of = |id: &'static str, grams: f64| gel(&[("water", 1000.0), (id, grams)], 10.0);
+            of("gelatin160", 20.0 * (200f64 / 160.0).sqrt()) / of("gelatin200", 20.0)
+        }),
+        ("K01", set(&custard("corn_starch", 45.0))),
+        ("K02", set(&custard("corn_starch", 70.0))),
+        ("K03", set(&custard("corn_starch", 100.0))),
+        ("K04", set(&custard("flour", 130.0)) / set(&custard("corn_starch", 70.0))),
+        ("K05", at(Custard, &sauce, 70.0, Fresh, cooked(83.0)).viscosity_pa_s),
+        ("K06", spoon_film(&sauce, 75.0, 83.0)),
+        ("K07", spoon_film(&sauce, 70.0, 70.0) / spoon_film(&sauce, 70.0, 83.0)),
+        ("K08", usual(Mousseline, &butter, 20.0, Fresh).yield_stress_pa),
+        ("K09", usual(Diplomat, &light, 5.0, Rested).yield_stress_pa),
+        ("K10", usual(Custard, &custard("corn_starch", 70.0), 80.0, Fresh).yield_stress_pa),
+        ("Z01", coat.thickness_mm()),
+        ("Z02", point.viscosity_pa_s),
+        ("Y01", syrup(1.0, 1.0).serum.brix),
+        ("Y02", syrup(56.5, 43.5).density),
+        ("Y03", syrup(60.0, 40.0).at(20.0, Rested).viscosity_pa_s),
+        ("Y04", syrup(40.0, 60.0).at(20.0, Rested).viscosity_pa_s),
+        ("Y05", syrup(67.354, 32.646).serum.water_activity.unwrap()),
+    ])
+}
+
+/// Every fact of the table.
+fn asked() -> BTreeMap<&'static str, f64> {
+    let mut asked = asked_of_ganache();
+    asked.extend(asked_of_butter_and_cream());
+    asked.extend(asked_of_set_things());
+    asked
+}
+
 /// pass: inside. near: within a factor 1.5, unless the window itself is narrower than 1.2.
 fn verdict(value: f64, low: f64, high: f64) -> &'static str {
     match value {
@@ -125,15 +284,17 @@ fn verdict(value: f64, low: f64, high: f64) -> &'static str {
 }
 
 #[test]
-fn ganache_does_what_every_cook_knows_and_the_misses_are_known() {
+fn creams_do_what_every_cook_knows_and_the_misses_are_known() {
     let asked = asked();
-    let (mut misses, mut checked) = (Vec::new(), 0);
+    let (mut misses, mut checked, mut off_by) = (Vec::new(), 0, Vec::new());
     for row in rows(include_str!("data/trade_checks.csv")) {
         let id = row["id"].as_str();
         let Some(value) = asked.get(id) else { continue };
         let (low, high, predicted) = (number(&row, "lo"), number(&row, "hi"), number(&row, "predicted"));
         let off = value / predicted - 1.0;
-        assert!(off.abs() < SAME, "{id} {}: {value} for {predicted}", row["fact"]);
+        if off.abs() > SAME {
+            off_by.push(format!("{id} {}: {value:.5} for {predicted}", row["fact"]));
+        }
         let verdict = verdict(*value, low, high);
         assert_eq!(verdict, row["verdict"], "{id} {}", row["fact"]);
         if verdict != "pass" {
@@ -141,9 +302,20 @@ fn ganache_does_what_every_cook_knows_and_the_misses_are_known() {
         }
         checked += 1;
     }
+    assert!(off_by.is_empty(), "{}", off_by.join("\n"));
     assert_eq!(checked, asked.len());
     let misses: Vec<(&str, &str)> = misses.iter().map(|(id, verdict)| (id.as_str(), *verdict)).collect();
-    assert_eq!(misses, [("D07", "near"), ("D31", "near"), ("W04", "near"), ("N17", "fail")]);
+    assert_eq!(
+        misses,
+        [
+            ("D07", "near"),
+            ("D31", "near"),
+            ("W04", "near"),
+            ("K08", "near"),
+            ("Z02", "near"),
+            ("N17", "fail")
+        ]
+    );
 }
 
 #[test]
@@ -160,7 +332,7 @@ fn butter_makes_a_ganache_softer_than_cocoa_butter_does() {
 fn invert_sugar_softens_and_lowers_water_activity() {
     // Common practice, 8 % of the batch; the water activity falls by about 0.02.
     let plain = [("dark55", 100.0), ("cream35", 100.0)];
-    let with = [("dark55", 100.0), ("cream35", 100.0), ("invert", 17.4)];
+    let with = [("dark55", 100.0), ("cream35", 100.0), ("invert", 17.0)];
     let ratio = tau(&with, 20.0, Rested) / tau(&plain, 20.0, Rested);
     assert!((0.35..0.92).contains(&ratio), "{ratio:.2}");
     let fall = water_activity(&plain) - water_activity(&with);
@@ -172,7 +344,7 @@ fn published() -> String {
     let asked = asked();
     let mut text = String::from(
         "# What every cook knows, and what the model says\n\n\
-         Facts of ganache as windows. Most limits in Pa are our reading of trade words; the model was fitted to many\n\
+         Facts of creams as windows. Most limits in Pa are our reading of trade words; the model was fitted to many\n\
          of these facts, so a pass is conformance and not proof. *near* means within a factor of 1.5. This page is\n\
          written by `tests/it/trade_facts.rs`, which fails when it is not true.\n\n",
     );
@@ -191,7 +363,8 @@ fn published() -> String {
     }
     text += &format!(
         "{} pass, {} near, {} fail. The fail: a 70 % chocolate is asked for 1.34 times the cream of a 55 % one, where\n\
-         the trade says 1.20 to 1.25.\n\n",
+         the trade says 1.20 to 1.25. Near: a glaze of equal parts a little thin at 33 °C, a 60 % mask a little firm, a\n\
+         white one a little soft, mousseline 8 % under its window, gelatin glaze 13 % too thick.\n\n",
         count["pass"], count["near"], count["fail"]
     );
     text += "| id | fact | window | model | verdict | source |\n|---|---|---|---|---|---|\n";

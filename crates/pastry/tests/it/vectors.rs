@@ -3,7 +3,7 @@
 //! not that the model is true; `handbook` and `trade_facts` do that.
 
 use crate::support::mixture;
-use pastry::formula::{Family, Mixture};
+use pastry::formula::{Mixture, System};
 use pastry::ingredient::{Part, find};
 use pastry::rheology::kernel::{Predictor, Prepared};
 use pastry::rheology::solid_fat::{COCOA_BUTTER, Curve, LAURIC, MILK_FAT, Pool};
@@ -21,7 +21,7 @@ pub static VECTORS: LazyLock<Value> =
 
 pub struct Case {
     pub lines: Vec<(String, f64)>,
-    pub family: Family,
+    pub system: System,
     pub t_c: f64,
     pub history: History,
     pub options: Options,
@@ -38,7 +38,7 @@ impl Case {
                 .iter()
                 .map(|line| (line[0].as_str().unwrap().to_owned(), line[1].as_f64().unwrap()))
                 .collect(),
-            family: serde_json::from_value(input["family"].clone()).unwrap(),
+            system: serde_json::from_value(input["family"].clone()).unwrap(),
             t_c: number("T").unwrap(),
             history: match input["state"].as_str().unwrap() {
                 "fresh" => History::Fresh,
@@ -50,6 +50,7 @@ impl Case {
                 cook_c: number("cook_c"),
                 worked,
                 hours: number("hours"),
+                ..Options::default()
             },
         }
     }
@@ -73,7 +74,7 @@ fn every_vector_comes_out_of_the_kernel() {
     for vector in vectors {
         let case = Case::read(&vector["input"]);
         let mixture = case.mixture();
-        let predictor = Predictor::new(&mixture, case.family, &case.options);
+        let predictor = Predictor::new(&mixture, case.system, &case.options);
         let banded = predictor.at(case.t_c, case.history);
         let (middle, prepared) = (banded.middle, predictor.base);
         let m = &mixture.composition;
@@ -163,7 +164,7 @@ fn derivatives_by_a_small_step_agree_with_the_reference() {
         let case = Case::read(&entry["input"]);
         let at = |lines: &[(String, f64)], t_c: f64| {
             let lines: Vec<_> = lines.iter().map(|(id, g)| (find(id).unwrap(), *g)).collect();
-            let point = Prepared::new(&Mixture::new(lines), case.family, &case.options).at(t_c, case.history);
+            let point = Prepared::new(&Mixture::new(lines), case.system, &case.options).at(t_c, case.history);
             [point.yield_stress_pa, point.viscosity_pa_s, point.modulus_pa].map(f64::ln)
         };
         let check = |got: f64, want: f64, what: &str| {

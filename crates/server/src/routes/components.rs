@@ -8,10 +8,11 @@ use axum::extract::{Path, State};
 use axum::http::StatusCode;
 use jiff::Timestamp;
 use pastry::formula::Fault;
-use pastry::job::{FormulaDocument, assess};
+use pastry::job::{FormulaDocument, assess_from};
 use serde::Deserialize;
 use store::StoreError;
 use store::components::{Component, ComponentSummary, RevisionSummary};
+use store::library::{LONGEST_TAG, MOST_TAGS, Place};
 use utoipa::ToSchema;
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
@@ -32,13 +33,15 @@ pub fn routes() -> OpenApiRouter<AppState> {
     OpenApiRouter::new()
         .routes(routes!(list_components, create_component))
         .routes(routes!(read_component, save_component))
+        .routes(routes!(place_component))
         .routes(routes!(list_revisions))
         .routes(routes!(read_revision))
 }
 
 /// A document fit to be kept: it has a name and can be judged.
-fn fit(document: &FormulaDocument) -> Result<(), ApiError> {
-    let mut faults = assess(document).err().unwrap_or_default();
+async fn fit(state: &AppState, document: &FormulaDocument) -> Result<(), ApiError> {
+    let shelf = state.store.shelf(document.lines.iter().map(|line| line.ingredient.as_str())).await?;
+    let mut faults = assess_from(document, &shelf).err().unwrap_or_default();
     if document.name.trim().is_empty() {
         faults.insert(0, Fault::new("name", "no_name", "it has no name yet: write one to save it"));
     }
@@ -68,7 +71,7 @@ async fn create_component(
     State(state): State<AppState>,
     Body(document): Body<FormulaDocument>,
 ) -> Result<(StatusCode, Json<Component>), ApiError> {
-    fit(&document)?;
+    fit(&state, &document).await?;
     let made = state.store.create_component(Uuid::now_v7(), &document, Timestamp::now()).await?;
     Ok((StatusCode::CREATED, Json(made)))
 }
@@ -101,10 +104,43 @@ async fn save_component(
     Path(id): Path<String>,
     Body(save): Body<SaveComponent>,
 ) -> Result<Json<Component>, ApiError> {
-    fit(&save.document)?;
+    fit(&state, &save.document).await?;
     let saved =
         state.store.save_component(&id, &save.document, save.based_on_revision, Timestamp::now()).await?;
     Ok(Json(saved))
+}
+
+/// Puts a component in its place in the library: tags, put away or not. Makes no revision.
+#[utoipa::path(put, path = "/components/{id}/place", tag = "components", request_body = Place,
+    params(("id" = String, Path, description = "Key of the component")),
+    responses(
+        (status = 204, description = "Done"),
+        (status = 404, body = Problem, content_type = "application/problem+json", description = "No such component"),
+        (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
+    ))]
+async fn place_component(
+    State(state): State<AppState>,
+    Path(id): Path<String>,
+    Body(mut place): Body<Place>,
+) -> Result<StatusCode, ApiError> {
+    let mut faults = Vec::new();
+    if place.tags.len() > MOST_TAGS {
+        let message = format!("a formula has at most {MOST_TAGS} tags, not {}", place.tags.len());
+        faults.push(Fault::new("tags", "too_many", message));
+    }
+    for (at, tag) in place.tags.iter_mut().enumerate() {
+        *tag = tag.split_whitespace().collect::<Vec<_>>().join(" ");
+        let letters = tag.chars().count();
+        if letters == 0 || letters > LONGEST_TAG {
+            let message = format!("a tag has 1 to {LONGEST_TAG} letters, not {letters}");
+            faults.push(Fault::new(format!("tags.{at}"), "bad_tag", message));
+        }
+    }
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(faults));
+    }
+    state.store.place_component(&id, &place).await?;
+    Ok(StatusCode::NO_CONTENT)
 }
 
 /// All revisions of a component, newest first.

@@ -13,6 +13,9 @@ use utoipa_axum::routes;
 /// Longest name of a kitchen, characters.
 const LONGEST_NAME: usize = 80;
 
+/// Longest name of a currency, characters.
+const LONGEST_CURRENCY: usize = 8;
+
 /// Routes of this noun.
 pub fn routes() -> OpenApiRouter<AppState> {
     OpenApiRouter::new().routes(routes!(read_kitchen, save_kitchen))
@@ -40,6 +43,11 @@ async fn save_kitchen(
     if kitchen.name.trim().is_empty() || long > LONGEST_NAME {
         let message = format!("a kitchen's name has 1 to {LONGEST_NAME} letters; this has {long}");
         return Err(ApiError::Faults(vec![Fault::new("name", "bad_name", message)]));
+    }
+    let signs = kitchen.currency.chars().count();
+    if kitchen.currency.trim().is_empty() || signs > LONGEST_CURRENCY {
+        let message = format!("a currency is 1 to {LONGEST_CURRENCY} signs, such as EUR; this has {signs}");
+        return Err(ApiError::Faults(vec![Fault::new("currency", "bad_currency", message)]));
     }
     Ok(Json(state.store.save_kitchen(&kitchen).await?))
 }

@@ -1,10 +1,11 @@
 //! The interface, one file per noun. Paths here are below `/api`.
 
 pub mod components;
+pub mod families;
+pub mod files;
 pub mod health;
-pub mod jobs;
+pub mod ingredients;
 pub mod kitchen;
-pub mod pantry;
 pub mod predict;
 
 use crate::app::AppState;
@@ -15,8 +16,9 @@ pub fn all() -> OpenApiRouter<AppState> {
     OpenApiRouter::new()
         .merge(health::routes())
         .merge(predict::routes())
-        .merge(jobs::routes())
-        .merge(pantry::routes())
+        .merge(families::routes())
+        .merge(ingredients::routes())
+        .merge(files::routes())
         .merge(kitchen::routes())
         .merge(components::routes())
 }

@@ -24,12 +24,15 @@ async fn each_bad_field_is_named() {
         ("/lines/1/ingredient", json!("moon dust"), "lines.1.ingredient"),
         ("/lines", json!([]), "lines"),
         ("/work/temperature_c", json!(80.0), "work.temperature_c"),
+        ("/work/temperature_c", json!(120.0), "work.temperature_c"),
         ("/work/temperature_c", json!("warm"), "work.temperature_c"),
         ("/work/room_temperature_c", json!(-5), "work.room_temperature_c"),
         ("/work/job", json!({ "kind": "juggle" }), "work.job.kind"),
         ("/work/job", json!({ "kind": "drip", "dose_ml": -1 }), "work.job"),
         ("/work/job", json!({ "kind": "drip", "shortest_mm": 90 }), "work.job.shortest_mm"),
-        ("/family", json!("syrup"), "family"),
+        ("/family", json!("stew"), "family"),
+        ("/family", json!("syrup"), "work.job.kind"),
+        ("/lines/0/amount", json!("100 %"), "lines.0.amount"),
         ("/version", json!(2), "version"),
         ("/name", json!("x".repeat(500)), "name"),
     ];
@@ -42,7 +45,14 @@ async fn each_bad_field_is_named() {
         assert_eq!(named, field, "{pointer} = {value}: {problem}");
     }
     let mut body = formula();
-    body["lines"][0] = json!({ "ingredient": "cream48", "amount": "1 cup" });
+    body["lines"][0] = json!({ "ingredient": "own-dust", "amount": "1 cup" });
+    let (_, problem) = kitchen.post("/api/predict", &body).await;
+    assert_eq!(problem["errors"][0]["code"], "unknown_ingredient");
+    // An own thing that comes in grains, and whose cup nobody weighed.
+    body["ingredients"] = json!([{
+        "format": "bright-spoon/ingredient", "version": 1, "key": "own-dust", "name": "Beet dust",
+        "group": "other", "composition_percent": { "sucrose": 60, "fibre": 38, "water": 2 }
+    }]);
     let (_, problem) = kitchen.post("/api/predict", &body).await;
     assert_eq!(problem["errors"][0]["code"], "no_density");
     assert!(problem["detail"].as_str().unwrap().contains("give its density"));
@@ -112,9 +122,10 @@ async fn unknown_addresses_and_methods_answer_as_problems() {
     assert_eq!((status, problem["code"].as_str()), (405, Some("no_method")));
     let (status, problem) = kitchen.get("/api/components/none/revisions/first").await;
     assert_eq!((status, problem["code"].as_str()), (404, Some("not_found")));
-    let (status, problem) = kitchen.put("/api/pantry/moon", &json!({ "revision": 0 })).await;
+    let (status, problem) = kitchen.put("/api/ingredients/moon/kitchen", &json!({ "revision": 0 })).await;
     assert_eq!((status, problem["code"].as_str()), (404, Some("not_found")));
-    let kitchen_now = json!({ "name": " ", "room_temperature_c": 20, "measures": "us", "revision": 1 });
+    let kitchen_now =
+        json!({ "name": " ", "room_temperature_c": 20, "measures": "us", "currency": "EUR", "revision": 1 });
     let (status, problem) = kitchen.put("/api/kitchen", &kitchen_now).await;
     assert_eq!(problem_of(status, &problem).2, "name");
     kitchen.close().await;

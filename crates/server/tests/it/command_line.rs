@@ -64,6 +64,39 @@ fn bad_input_exits_with_2_and_says_what_to_do() {
 }
 
 #[test]
+fn amounts_are_weighed_families_listed_and_formulas_compared() {
+    let said = |output: Output| String::from_utf8(output.stdout).unwrap();
+    let weighed = said(run(&["convert", "1 1/2 cups", "cream36"], None));
+    let weighed: serde_json::Value = serde_json::from_str(&weighed).unwrap();
+    assert_eq!(weighed["mass_g"], 357.0);
+    let output = run(&["convert", "1 cup", "moonbeams"], None);
+    assert_eq!(output.status.code(), Some(2));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("bright-spoon ingredients --search"));
+    let family: serde_json::Value =
+        serde_json::from_str(&said(run(&["families", "fruit_mousse"], None))).unwrap();
+    assert_eq!(family["word"], "fruit mousse");
+    assert_eq!(run(&["families", "stew"], None).status.code(), Some(2));
+    let found: serde_json::Value =
+        serde_json::from_str(&said(run(&["ingredients", "--search", "castor sugar"], None))).unwrap();
+    assert_eq!(found[0]["ingredient"], "sugar");
+    let dir = tempfile::tempdir().unwrap();
+    let (one, two) = (dir.path().join("one.json"), dir.path().join("two.json"));
+    let mut other = formula();
+    other["lines"][0]["amount"] = "120 g".into();
+    std::fs::write(&one, formula().to_string()).unwrap();
+    std::fs::write(&two, other.to_string()).unwrap();
+    let compared = run(&["compare", one.to_str().unwrap(), two.to_str().unwrap()], None);
+    assert!(said(compared).contains("times as stiff as"));
+    other["lines"][0]["amount"] = "a lot".into();
+    std::fs::write(&two, other.to_string()).unwrap();
+    let output = run(&["compare", one.to_str().unwrap(), two.to_str().unwrap()], None);
+    assert_eq!(output.status.code(), Some(2));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("two.json: lines.0.amount"));
+    assert!(said(run(&["schema", "pantry-1"], None)).contains("Bright Spoon pantry, version 1"));
+    assert_eq!(run(&["schema", "nothing-1"], None).status.code(), Some(2));
+}
+
+#[test]
 fn demo_and_a_real_file_do_not_go_together() {
     let output = run(&["serve", "--demo", "--data", "x.db"], None);
     assert_eq!(output.status.code(), Some(2));

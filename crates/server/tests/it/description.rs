@@ -31,15 +31,57 @@ fn the_clients_types_are_made_from_the_description() {
 }
 
 #[test]
-fn the_kept_schema_is_the_servers_own() {
-    let kept = std::fs::read_to_string(root().join("schemas/formula-1.json")).unwrap();
-    let made = serde_json::to_string_pretty(&openapi::formula_schema()).unwrap() + "\n";
-    assert!(kept == made, "schemas/formula-1.json has drifted: run `make types`");
+fn the_kept_schemas_are_the_servers_own() {
+    for format in &openapi::FORMATS {
+        let file = format!("schemas/{}.json", format.name);
+        let kept = std::fs::read_to_string(root().join(&file)).unwrap_or_default();
+        let made = serde_json::to_string_pretty(&openapi::schema(format)).unwrap() + "\n";
+        assert!(kept == made, "{file} has drifted: run `make types`");
+    }
+}
+
+#[test]
+fn pantry_and_ingredient_files_fit_their_schemas() {
+    let reading = server::demo::ingredients();
+    assert!(reading.bad.is_empty(), "{:?}", reading.bad);
+    assert!(reading.good.len() >= 3);
+    let pantry = pastry::ingredient::table::to_json(reading.good.clone());
+    for (format, value) in [
+        (&openapi::FORMATS[1], serde_json::to_value(&reading.good[0]).unwrap()),
+        (&openapi::FORMATS[2], serde_json::to_value(&pantry).unwrap()),
+    ] {
+        let validator = jsonschema::draft202012::new(&openapi::schema(format)).unwrap();
+        let said: Vec<String> = validator.iter_errors(&value).map(|e| e.to_string()).collect();
+        assert_eq!(said, Vec::<String>::new(), "{}", format.name);
+        let mut bad = value.clone();
+        bad["version"] = json!(2);
+        assert!(!validator.is_valid(&bad), "{} takes another version", format.name);
+    }
+}
+
+#[test]
+fn the_examples_of_the_description_are_taken_by_its_own_schemas() {
+    let description = openapi::document();
+    let mut seen = 0;
+    for (path, operations) in description["paths"].as_object().unwrap() {
+        for (method, operation) in operations.as_object().unwrap() {
+            let content = &operation["requestBody"]["content"]["application/json"];
+            let Some(example) = content.get("example") else { continue };
+            // Its schema, with the whole description behind it for references.
+            let mut schema = content["schema"].clone();
+            schema["components"] = description["components"].clone();
+            let validator = jsonschema::draft202012::new(&schema).unwrap();
+            let said: Vec<String> = validator.iter_errors(example).map(|e| e.to_string()).collect();
+            assert_eq!(said, Vec::<String>::new(), "{method} {path}");
+            seen += 1;
+        }
+    }
+    assert!(seen >= 6, "{seen} examples");
 }
 
 #[test]
 fn the_schema_takes_what_the_server_takes_and_refuses_what_is_no_formula() {
-    let schema = openapi::formula_schema();
+    let schema = openapi::schema(&openapi::FORMATS[0]);
     let validator = jsonschema::draft202012::new(&schema).unwrap();
     let said = |value: &serde_json::Value| -> Vec<String> {
         validator.iter_errors(value).map(|e| format!("{} at {}", e, e.instance_path)).collect()
@@ -75,7 +117,7 @@ async fn the_description_is_openapi_3_1_and_names_every_route() {
     assert_eq!((status, served["openapi"].as_str()), (200, Some("3.1.0")));
     assert_eq!(serde_json::to_string_pretty(&served).unwrap().len() + 1, openapi::pretty().len());
     for (path, operations) in served["paths"].as_object().unwrap() {
-        let url = path.replace("{id}", "x").replace("{revision}", "1").replace("{ingredient}", "x");
+        let url = path.replace("{id}", "x").replace("{revision}", "1").replace("{key}", "x");
         for method in operations.as_object().unwrap().keys() {
             let method = reqwest::Method::from_bytes(method.to_uppercase().as_bytes()).unwrap();
             let (_, answer) = kitchen.send(method.clone(), &url, &json!({})).await;
@@ -84,7 +126,7 @@ async fn the_description_is_openapi_3_1_and_names_every_route() {
         }
     }
     let (status, schema) = kitchen.get("/api/schemas/formula-1.json").await;
-    assert_eq!((status, &schema), (200, &openapi::formula_schema()));
+    assert_eq!((status, &schema), (200, &openapi::schema(&openapi::FORMATS[0])));
     kitchen.close().await;
 }
 

@@ -7,6 +7,9 @@ mod bad_input;
 mod command_line;
 mod components;
 mod description;
+mod families;
+mod ingredients;
+mod library;
 mod predict;
 
 use pastry::job::FormulaDocument;
@@ -46,7 +49,8 @@ impl Kitchen {
     pub async fn send(&self, method: reqwest::Method, path: &str, body: &Value) -> (u16, Value) {
         let response =
             self.http.request(method, format!("{}{path}", self.address)).json(body).send().await.unwrap();
-        (response.status().as_u16(), response.json().await.unwrap())
+        let (status, text) = (response.status().as_u16(), response.text().await.unwrap());
+        (status, serde_json::from_str(&text).unwrap_or(Value::Null))
     }
 
     pub async fn post(&self, path: &str, body: &Value) -> (u16, Value) {

@@ -1,7 +1,7 @@
 //! What a formula will do, asked over HTTP.
 
 use crate::{Kitchen, document, formula};
-use serde_json::Value;
+use serde_json::{Value, json};
 
 #[tokio::test]
 async fn the_answer_is_the_cores_own() {
@@ -17,62 +17,38 @@ async fn the_answer_is_the_cores_own() {
 }
 
 #[tokio::test]
-async fn every_demo_formula_can_be_judged_and_they_cover_jobs_and_chocolates() {
-    let kitchen = Kitchen::open(true).await;
-    let (_, list) = kitchen.get("/api/components").await;
-    let list = list.as_array().unwrap().clone();
-    assert!(list.len() >= 6);
-    let (mut jobs, mut chocolates) = (std::collections::BTreeSet::new(), std::collections::BTreeSet::new());
-    for each in &list {
-        let (_, component) = kitchen.get(&format!("/api/components/{}", each["id"].as_str().unwrap())).await;
-        let (status, answer) = kitchen.post("/api/predict", &component["document"]).await;
-        assert_eq!(status, 200, "{answer}");
-        jobs.insert(each["job"].as_str().unwrap().to_owned());
-        for line in component["document"]["lines"].as_array().unwrap() {
-            chocolates.insert(line["ingredient"].as_str().unwrap().chars().take(4).collect::<String>());
-        }
-    }
-    assert_eq!(jobs.into_iter().collect::<Vec<_>>(), ["coat", "drip", "fill", "mask"]);
-    for kind in ["dark", "milk", "whit"] {
-        assert!(chocolates.contains(kind), "no {kind} chocolate in the demo");
-    }
+async fn compare_names_the_differences_and_the_field_of_a_bad_formula() {
+    let kitchen = Kitchen::open(false).await;
+    let mut richer = formula();
+    richer["name"] = "Richer".into();
+    richer["lines"][0]["amount"] = "150 g".into();
+    let (status, answer) =
+        kitchen.post("/api/compare", &json!({ "documents": [formula(), richer.clone()] })).await;
+    assert_eq!(status, 200, "{answer}");
+    assert!(answer["sentence"].as_str().unwrap().starts_with("Richer is "), "{}", answer["sentence"]);
+    assert_eq!(answer["lines"][0]["differs"], true);
+    assert_eq!(answer["lines"][0]["texts"], json!(["50.0 %", "60.0 %"]));
+    let (status, problem) = kitchen.post("/api/compare", &json!({ "documents": [formula()] })).await;
+    assert_eq!((status, problem["errors"][0]["code"].as_str()), (422, Some("how_many")));
+    richer["lines"][1]["amount"] = "some".into();
+    let (_, problem) = kitchen.post("/api/compare", &json!({ "documents": [formula(), richer] })).await;
+    assert_eq!(problem["errors"][0]["field"], "documents.1.lines.1.amount");
     kitchen.close().await;
 }
 
 #[tokio::test]
-async fn the_pantry_knows_what_a_cup_weighs_and_remembers_the_kitchens_own() {
+async fn convert_weighs_and_writes_back() {
     let kitchen = Kitchen::open(false).await;
-    let (status, pantry) = kitchen.get("/api/pantry").await;
-    assert_eq!(status, 200);
-    let find = |pantry: &Value, key: &str| {
-        pantry.as_array().unwrap().iter().find(|e| e["ingredient"] == key).cloned().unwrap()
-    };
-    let cream = find(&pantry, "cream36");
+    let (status, cream) = kitchen.get("/api/convert?amount=1%20cup&ingredient=cream36").await;
     // USDA SR24: 238 g a cup.
-    assert!((cream["table_density_g_per_ml"].as_f64().unwrap() - 238.0 / 236.5882365).abs() < 1e-9);
-    assert!(cream["also"].as_array().unwrap().iter().any(|name| name == "heavy cream"));
-    let own = serde_json::json!({ "density_g_per_ml": 0.98, "piece_g": null, "revision": 0 });
-    let (status, saved) = kitchen.put("/api/pantry/cream48", &own).await;
-    assert_eq!((status, saved["own"]["revision"].as_i64()), (200, Some(1)));
-    let (status, problem) = kitchen.put("/api/pantry/cream48", &own).await;
-    assert_eq!((status, problem["code"].as_str()), (409, Some("saved_in_between")));
-    let (_, pantry) = kitchen.get("/api/pantry").await;
-    assert_eq!(find(&pantry, "cream48")["own"]["density_g_per_ml"], 0.98);
-    kitchen.close().await;
-}
-
-#[tokio::test]
-async fn jobs_come_with_geometry_that_is_accepted_as_it_is() {
-    let kitchen = Kitchen::open(false).await;
-    let (_, jobs) = kitchen.get("/api/jobs").await;
-    for job in jobs.as_array().unwrap() {
-        let mut body = formula();
-        body["work"]["job"] = job["job"].clone();
-        let (status, answer) = kitchen.post("/api/predict", &body).await;
-        assert_eq!(status, 200, "{answer}");
-        assert_eq!(answer["job"], job["job"]);
-        assert_eq!(answer["measured"], job["measured"]);
-        assert_eq!(answer["history"], job["histories"][0]["history"]);
-    }
+    assert_eq!((status, cream["mass_g"].as_f64()), (200, Some(238.0)));
+    assert_eq!(cream["in_spoons"], "1 cup");
+    let (_, gelatin) = kitchen.get("/api/convert?amount=6%20g&ingredient=gelatin200").await;
+    assert_eq!(gelatin["in_pieces"], "3 leaves (gold)");
+    let (status, problem) = kitchen.get("/api/convert?amount=a%20lot&ingredient=cream36").await;
+    assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("amount")));
+    assert_eq!(kitchen.get("/api/convert?amount=1%20g&ingredient=moon").await.0, 404);
+    let (status, problem) = kitchen.get("/api/convert?amount=1%20g").await;
+    assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("query")));
     kitchen.close().await;
 }

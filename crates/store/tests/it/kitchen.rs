@@ -2,7 +2,7 @@
 
 use crate::{fresh, noon};
 use pastry::units::kitchen::Measures;
-use pastry::units::{Density, Temperature};
+use pastry::units::{Density, RoomTemperature};
 use sqlx::{Connection, Row};
 use store::StoreError;
 use store::pantry::PantryItem;
@@ -11,7 +11,7 @@ use store::pantry::PantryItem;
 async fn the_room_is_kept_and_a_late_save_is_told() {
     let (_dir, store) = fresh().await;
     let mut kitchen = store.kitchen().await.unwrap();
-    kitchen.room_temperature_c = Temperature::from_celsius(26.5);
+    kitchen.room_temperature_c = RoomTemperature::from_celsius(26.5);
     kitchen.measures = Measures::Australian;
     let saved = store.save_kitchen(&kitchen).await.unwrap();
     assert_eq!(

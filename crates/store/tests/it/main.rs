@@ -4,6 +4,7 @@
 #![allow(missing_docs, clippy::unwrap_used)]
 
 mod components;
+mod ingredients;
 mod kitchen;
 
 use pastry::job::FormulaDocument;

@@ -25,14 +25,19 @@ export function Balance({ answer, fresh }: BalanceProps) {
   const shares = answer?.totals.phases_of_total_percent
   const present = PHASES.filter((phase) => shares && shares[phase] > 0.05)
   const words = shares
-    ? present.map((phase) => `${PHASE_WORD[phase]} ${percent(shares[phase])}`).join(', ')
+    ? present.map((phase) => `${PHASE_WORD[phase]} ${percent(shares[phase])}`).join(', ') +
+      (airPercent(answer) > 0 ? `; air ${fixed(airPercent(answer), 0)} % on volume` : '')
     : 'nothing yet'
-  const scale = (width - 2) / 100
+  const air = airPercent(answer)
+  // Air weighs nothing: it stands past the end stop, at the bar's own scale as far as there is room.
+  const airRoom = air > 0 ? Math.min(0.38, (0.38 * air) / 100 + 0.09) * width : 0
+  const scale = (width - 2 - airRoom) / 100
   const segments = (shares ? stacked(shares, 1) : [])
     .filter(({ phase }) => present.includes(phase))
     .map(({ phase, start, size }) => ({ phase, from: start, share: size }))
   const narrow = segments.some((segment) => segment.share * scale < ROOM_FOR_LABEL)
   const top = narrow ? 20 : 2
+  const above = labelsAbove(segments, scale, width - airRoom)
   return (
     <div ref={frame} className="min-h-[70px]" style={{ minHeight: 70 + (narrow ? 18 : 0) }}>
       {width > 0 && (
@@ -44,34 +49,63 @@ export function Balance({ answer, fresh }: BalanceProps) {
         >
           {segments.map(({ phase, from, share }) => {
             const w = Math.max(LEAST, share * scale)
-            const x = 1 + Math.min(from * scale, width - 2 - w)
+            const x = 1 + Math.min(from * scale, width - 2 - airRoom - w)
             return (
               <g key={phase}>
                 <rect x={x} y={top} width={w} height={BAR} fill={phaseFill(phase)} stroke="var(--ink)" />
-                <SegmentLabel phase={phase} share={share} x={x} w={w} y={top} />
+                <SegmentLabel phase={phase} share={share} x={x} w={w} y={top} above={above.get(phase) ?? 0} />
               </g>
             )
           })}
           <rect
             x={1}
             y={top}
-            width={width - 2}
+            width={width - 2 - airRoom}
             height={BAR}
             rx={4}
             fill={segments.length > 0 ? 'none' : 'var(--well)'}
             stroke="var(--ink)"
             strokeWidth={1.6}
           />
+          {airRoom > 0 && (
+            <g>
+              <rect x={width - airRoom - 2} y={top - 4} width={4} height={BAR + 8} fill="var(--ink)" />
+              <rect
+                x={width - airRoom + 2}
+                y={top}
+                width={airRoom - 4}
+                height={BAR}
+                fill="url(#phase-air)"
+                stroke="var(--ink2)"
+                strokeDasharray="4 3"
+              />
+              <rect x={width - airRoom + 8} y={top + 8} width={96} height={BAR - 16} fill="var(--enamel)" />
+              <text x={width - airRoom + 12} y={top + BAR / 2 + 5} fontSize={15} fill="var(--ink)">
+                Air <tspan fontWeight={700}>+{fixed(air, 0)} % vol</tspan>
+              </text>
+            </g>
+          )}
           <g opacity={fresh ? 1 : 0.25} className="transition-opacity duration-100">
             {answer &&
-              labels(answer, segments, scale, width).map((label, k) => (
-                <Bracket key={label.phase} label={label} y={top + BAR} low={k % 2 === 1} width={width} />
+              labels(answer, segments, scale, width - airRoom).map((label, k) => (
+                <Bracket
+                  key={label.phase}
+                  label={label}
+                  y={top + BAR}
+                  low={k % 2 === 1}
+                  width={width - airRoom}
+                />
               ))}
           </g>
         </svg>
       )}
     </div>
   )
+}
+
+function airPercent(answer: Assessment | undefined): number {
+  const air = answer?.process.overrun_percent ?? 0
+  return air > 0.5 ? air : 0
 }
 
 interface Segment {
@@ -81,7 +115,24 @@ interface Segment {
   share: number
 }
 
+/** Middles of the labels that stand above the bar, pushed apart from the right. */
+function labelsAbove(segments: Segment[], scale: number, width: number): Map<Phase, number> {
+  const places = new Map<Phase, number>()
+  let limit = width - 2
+  for (const { phase, from, share } of segments.toReversed()) {
+    const w = Math.max(LEAST, share * scale)
+    if (w >= ROOM_FOR_LABEL) continue
+    const half = ((PHASE_WORD[phase].length + 7) * 7) / 2
+    const middle = Math.max(half, Math.min(1 + from * scale + w / 2, limit - half))
+    places.set(phase, middle)
+    limit = middle - half - 8
+  }
+  return places
+}
+
 interface SegmentLabelProps {
+  /** Middle of the label when it stands above. */
+  above: number
   phase: Phase
   share: number
   x: number
@@ -89,12 +140,12 @@ interface SegmentLabelProps {
   y: number
 }
 
-function SegmentLabel({ phase, share, x, w, y }: SegmentLabelProps) {
+function SegmentLabel({ phase, share, x, w, y, above }: SegmentLabelProps) {
   const text = PHASE_WORD[phase]
   const figure = percent(share)
   if (w < ROOM_FOR_LABEL) {
     return (
-      <text x={x + w / 2} y={y - 6} textAnchor="middle" fontSize={13} fill="var(--ink2)">
+      <text x={above} y={y - 6} textAnchor="middle" fontSize={13} fill="var(--ink2)">
         {text} <tspan fontWeight={680}>{figure}</tspan>
       </text>
     )

@@ -3,8 +3,10 @@ import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'r
 import { useNavigate } from 'react-router'
 import type { FormulaDocument } from '../../api/client'
 import { OfflineError, ProblemError } from '../../api/client'
+import { useFamily } from '../../lib/families'
 import { isTyping, useSettled } from '../../lib/hooks'
 import { useKitchen } from '../kitchen/queries'
+import { rememberOpened } from '../library/queries'
 import { Balance } from './Balance'
 import { benchReducer, fromWire, startState, toWire } from './document'
 import type { BenchDocument } from './document'
@@ -51,6 +53,7 @@ export function Bench({
   const navigate = useNavigate()
   const client = useQueryClient()
   const document = state.present
+  const family = useFamily(document.family)
   const room = kitchen.data?.room_temperature_c ?? document.work.room_temperature_c
 
   const wire = useMemo(() => toWire(document), [document])
@@ -67,6 +70,10 @@ export function Bench({
       dispatch(tag === undefined ? { type: 'edit', change } : { type: 'edit', change, tag }),
     [],
   )
+
+  useEffect(() => {
+    if (id !== 'new') rememberOpened(id)
+  }, [id])
 
   useEffect(() => {
     const timer = window.setTimeout(() => dispatch({ type: 'settle' }), STEP_MS)
@@ -134,7 +141,8 @@ export function Bench({
     undo: () => dispatch({ type: 'undo' }),
     redo: () => dispatch({ type: 'redo' }),
     save: saveNow,
-    nudge: (by) => setTemperature(Math.min(45, Math.max(0, document.work.temperature_c + by))),
+    nudge: (by) =>
+      setTemperature(Math.min(family?.hottest_c ?? 45, Math.max(0, document.work.temperature_c + by))),
   })
 
   const load = (next: FormulaDocument) => edit(() => fromWire(next))

@@ -1,33 +1,46 @@
 import { useMemo, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import type { Component, FormulaDocument, Kitchen } from '../../api/client'
 import { ProblemError } from '../../api/client'
 import { Button } from '../../ui/Button'
+import { useFamilies } from '../../lib/families'
 import { useKitchen } from '../kitchen/queries'
 import { Bench } from './Bench'
 import { readDraft, same } from './draft'
-import { useComponent, useJobs } from './queries'
+import { useComponent } from './queries'
 
 /** Loads what the address names and puts it on the Bench, with unsaved work on top. */
 export function BenchPage() {
   const { id = 'new' } = useParams()
-  return id === 'new' ? <NewBench key="new" /> : <SavedBench key={id} id={id} />
+  const [asked] = useSearchParams()
+  return id === 'new' ? <NewBench key={asked.toString()} /> : <SavedBench key={id} id={id} />
 }
 
 function NewBench() {
   const kitchen = useKitchen()
-  const jobs = useJobs()
-  const drip = jobs.data?.[0]?.job
-  if (kitchen.isError || jobs.isError) {
+  const families = useFamilies()
+  const [asked] = useSearchParams()
+  const family = families.data?.find((each) => each.family === asked.get('family')) ?? families.data?.[0]
+  const job = family?.jobs.find((each) => each.word === asked.get('job')) ?? family?.jobs[0]
+  if (kitchen.isError || families.isError) {
     return <NotThere words="The kitchen cannot be read." again={() => void kitchen.refetch()} />
   }
-  if (!kitchen.data || !drip) return <div className="tray flex-1" aria-busy="true" />
-  return <Opened id="new" basedOn={0} saved={blank(kitchen.data, drip)} />
+  if (!kitchen.data || !job) return <div className="tray flex-1" aria-busy="true" />
+  const saved = begun(kitchen.data, job.start)
+  // A family chosen by name opens with its formula; a bare address with an empty bowl.
+  return (
+    <Opened
+      id="new"
+      basedOn={0}
+      saved={asked.has('family') ? saved : { ...saved, lines: [] }}
+      fresh={asked.has('family')}
+    />
+  )
 }
 
 function SavedBench({ id }: { id: string }) {
   const component = useComponent(id)
-  const jobs = useJobs()
+  const families = useFamilies()
   if (component.isError) {
     const gone = component.error instanceof ProblemError && component.error.problem.status === 404
     const draft = readDraft(id)
@@ -39,7 +52,7 @@ function SavedBench({ id }: { id: string }) {
       />
     )
   }
-  if (!component.data || !jobs.data) return <div className="tray flex-1" aria-busy="true" />
+  if (!component.data || !families.data) return <div className="tray flex-1" aria-busy="true" />
   return <SavedOpened component={component.data} />
 }
 
@@ -51,15 +64,17 @@ interface OpenedProps {
   id: string
   basedOn: number
   saved: FormulaDocument
+  /** A formula begun on purpose: unsaved work of an earlier new one stays where it is. */
+  fresh?: boolean
 }
 
-function Opened({ id, basedOn, saved }: OpenedProps) {
+function Opened({ id, basedOn, saved, fresh = false }: OpenedProps) {
   // What was open at the first look stays: a refetch must not pour over work in hand.
   const [start] = useState({ id, basedOn, saved })
   const draft = useMemo(() => {
-    const found = readDraft(start.id)
+    const found = fresh ? null : readDraft(start.id)
     return found && !same(found.document, start.saved) ? found : null
-  }, [start])
+  }, [start, fresh])
   return (
     <Bench
       id={start.id}
@@ -88,14 +103,11 @@ function NotThere({ words, again }: { words: string; again: () => void }) {
   )
 }
 
-function blank(kitchen: Kitchen, job: FormulaDocument['work']['job']): FormulaDocument {
+/** A starting formula in this kitchen: its cups, its room. */
+function begun(kitchen: Kitchen, start: FormulaDocument): FormulaDocument {
   return {
-    format: 'bright-spoon/formula',
-    version: 1,
-    name: '',
-    family: 'ganache',
+    ...start,
     measures: kitchen.measures,
-    lines: [],
-    work: { job, temperature_c: 29, room_temperature_c: kitchen.room_temperature_c },
+    work: { ...start.work, room_temperature_c: kitchen.room_temperature_c },
   }
 }

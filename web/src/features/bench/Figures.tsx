@@ -1,45 +1,38 @@
 import type { Assessment } from '../../api/client'
-import { fixed, grams, percent } from '../../lib/format'
+import { grams, percent } from '../../lib/format'
 
-/** Numbers that do not hang on the job, with what they are worth. */
+/** The numbers a cook of this family looks at first, each with its base and what is usual. */
 export function Figures({ answer }: { answer: Assessment | undefined }) {
   if (!answer) return null
-  const { figures, totals } = answer
-  const aw = figures.water_activity
-  const cells: [string, string, string][] = [
-    ['water activity', aw ? fixed(aw.value, 2) : 'too dry', '± 0.02'],
-    [
-      'syrup Brix',
-      `${fixed(figures.brix.value, 0)} °Bx`,
-      `± ${fixed((figures.brix.high - figures.brix.low) / 2, 0)}`,
-    ],
-    ['density', `${fixed(figures.density_g_per_ml.value, 2)} g/ml`, '± 2 %'],
-    [
-      'split index',
-      fixed(figures.split.value, 2),
-      `${fixed(figures.split.low, 2)} to ${fixed(figures.split.high, 2)}`,
-    ],
-  ]
+  const { figures, totals, key_figures } = answer
   return (
     <div className="flex flex-col gap-1">
-      <dl className="grid grid-cols-4 gap-2">
-        {cells.map(([name, value, band]) => (
-          <div key={name}>
-            <dd className="text-[17px] font-[680] whitespace-nowrap">{value}</dd>
+      <dl className="grid grid-flow-col justify-between gap-3">
+        {key_figures.map((figure) => (
+          <div key={figure.key}>
+            <dd className="text-[17px] font-[680] whitespace-nowrap">{figure.text}</dd>
             <dt className="text-[13px] leading-tight text-ink2">
-              {name}
+              {figure.name}
               <br />
-              {band}
+              {figure.usual ? (
+                <span className={figure.outside_usual ? 'font-[640] text-hot' : ''}>
+                  {figure.outside_usual ? 'unusual: ' : 'usual '}
+                  {figure.usual}
+                </span>
+              ) : (
+                figure.base
+              )}
             </dt>
           </div>
         ))}
       </dl>
       <p className="text-[13px] text-ink2">
-        Fat: cocoa butter {grams(totals.cocoa_butter.mass_g)} g, milk fat {grams(totals.milk_fat.mass_g)} g
-        {totals.oil.mass_g > 0.05 && `, oil ${grams(totals.oil.mass_g)} g`}
-        {totals.lauric_fat.mass_g > 0.05 && `, coconut fat ${grams(totals.lauric_fat.mass_g)} g`};{' '}
-        {percent(figures.solid_fat_percent, 0)} of it solid here. Sweet as{' '}
-        {percent(figures.sweetness_percent, 0)} sugar.
+        {fats(answer)}
+        Sweet as {percent(figures.sweetness_percent, 0)} sugar
+        {figures.undissolved_percent > 0 && `, ${percent(figures.undissolved_percent, 0)} of it undissolved`}.
+        {figures.water_activity &&
+          key_figures.every((figure) => figure.key !== 'water_activity') &&
+          ` Water activity ${figures.water_activity.value.toFixed(2)}.`}
         {totals.allergens.length > 0 && (
           <>
             {' '}
@@ -49,4 +42,16 @@ export function Figures({ answer }: { answer: Assessment | undefined }) {
       </p>
     </div>
   )
+}
+
+function fats({ figures, totals }: Assessment): string {
+  const parts = [
+    ['cocoa butter', totals.cocoa_butter.mass_g],
+    ['milk fat', totals.milk_fat.mass_g],
+    ['oil', totals.oil.mass_g],
+    ['coconut fat', totals.lauric_fat.mass_g],
+  ] as const
+  const present = parts.filter(([, mass]) => mass > 0.05).map(([name, mass]) => `${name} ${grams(mass)} g`)
+  if (present.length === 0) return ''
+  return `Fat: ${present.join(', ')}; ${percent(figures.solid_fat_percent, 0)} of it solid here. `
 }

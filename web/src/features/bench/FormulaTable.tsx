@@ -1,13 +1,25 @@
 import { useCallback, useMemo, useRef, useState } from 'react'
-import type { Assessment, Fault, PantryEntry } from '../../api/client'
+import type { Assessment, Fault, IngredientEntry } from '../../api/client'
 import { fixed, grams } from '../../lib/format'
+import { useIngredients } from '../../lib/ingredients'
 import type { BenchDocument, BenchLine } from './document'
 import { editLine, moveLine, newKey } from './document'
 import { IngredientPicker } from './IngredientPicker'
 import { LineRow } from './LineRow'
-import { usePantry } from './queries'
 import { useReorder } from './useReorder'
 import { WeightSheet } from './WeightSheet'
+
+/** What stands beside the amount. */
+export type View = 'brings' | 'spoons' | 'percent'
+
+const HEAD: Record<View, string> = { brings: 'Brings', spoons: 'In spoons', percent: 'Per cent' }
+
+/** One grid for the head and every row of a view. */
+export const GRID: Record<View, string> = {
+  brings: 'grid grid-cols-[14px_minmax(0,1fr)_124px_80px_24px] gap-x-1.5',
+  spoons: 'grid grid-cols-[14px_minmax(0,1fr)_118px_124px_24px] gap-x-1.5',
+  percent: 'grid grid-cols-[14px_minmax(0,1fr)_124px_80px_24px] gap-x-1.5',
+}
 
 interface FormulaTableProps {
   document: BenchDocument
@@ -25,27 +37,28 @@ const MEASURES = [
 ] as const satisfies readonly (readonly [NonNullable<BenchDocument['measures']>, string])[]
 
 export function FormulaTable({ document, answer, faults, edit, settle }: FormulaTableProps) {
-  const pantry = usePantry()
+  const pantry = useIngredients('', true)
   const byId = useMemo(
     () => new Map((pantry.data ?? []).map((entry) => [entry.ingredient, entry])),
     [pantry.data],
   )
+  const [view, setView] = useState<View>('brings')
   const [weighing, setWeighing] = useState<BenchLine | null>(null)
   const body = useRef<HTMLUListElement>(null)
   const reorder = useReorder(body, (key, to) => edit((d) => moveLine(d, key, to), `move-${key}`), settle)
 
-  const put = useCallback((line: BenchLine, entry: PantryEntry): BenchLine => {
+  const put = useCallback((line: BenchLine, entry: IngredientEntry): BenchLine => {
     const { density_g_per_ml: _density, piece_g: _piece, ...bare } = line
     return {
       ...bare,
       ingredient: entry.ingredient,
-      ...(entry.own.density_g_per_ml != null && { density_g_per_ml: entry.own.density_g_per_ml }),
-      ...(entry.own.piece_g != null && { piece_g: entry.own.piece_g }),
+      ...(entry.kitchen.density_g_per_ml != null && { density_g_per_ml: entry.kitchen.density_g_per_ml }),
+      ...(entry.kitchen.piece_g != null && { piece_g: entry.kitchen.piece_g }),
     }
   }, [])
 
   const added = useRef('')
-  const add = (entry: PantryEntry) => {
+  const add = (entry: IngredientEntry) => {
     const key = newKey()
     edit((d) => ({ ...d, lines: [...d.lines, put({ key, ingredient: '', amount: '' }, entry)] }))
     added.current = key
@@ -60,14 +73,11 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
 
   return (
     <div>
-      <div
-        aria-hidden="true"
-        className="grid grid-cols-[14px_minmax(0,1fr)_124px_80px_24px] gap-x-1.5 border-b border-line pb-1 text-[13px] text-ink2"
-      >
+      <div aria-hidden="true" className={`${GRID[view]} border-b border-line pb-1 text-[13px] text-ink2`}>
         <span />
         <span>Ingredient</span>
         <span className="text-right">Weigh</span>
-        <span>Brings</span>
+        <span>{HEAD[view]}</span>
       </div>
       <ul ref={body} aria-label="Ingredients">
         {document.lines.map((line, at) => (
@@ -80,7 +90,7 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
             faults={faults.filter((fault) => fault.field.startsWith(`lines.${at}.`))}
             first={at === 0}
             last={at === document.lines.length - 1}
-            pantry={pantry.data ?? []}
+            view={view}
             lifted={reorder.lifted === line.key}
             onGrip={(event) => reorder.grip(event, line.key)}
             onAmount={(amount) =>
@@ -101,27 +111,53 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
           <span className="text-[14px] font-[450] text-ink2">g</span>
         </span>
         <span className="ml-1.5 w-[110px] text-[13px] leading-tight text-ink2">
-          {answer?.totals.chocolate_to_cream != null && (
-            <>{fixed(answer.totals.chocolate_to_cream, 2)} chocolate to 1 cream</>
+          {answer && document.lines.length > 0 && (
+            <>
+              {volume(answer.figures.volume_ml)} at {fixed(answer.figures.density_g_per_ml.value, 2)} g/ml
+            </>
           )}
         </span>
       </div>
-      <div className="flex items-center gap-2">
+      <div className="flex flex-wrap items-center gap-x-2 gap-y-1">
         <IngredientPicker
           id="add-ingredient"
-          pantry={pantry.data ?? []}
           label="Add an ingredient"
           onPick={add}
           // The new amount is what the cook writes next.
           focusAfterPick={() => window.document.getElementById(`amount-${added.current}`)?.focus()}
-          className="min-h-9 rounded-[10px] px-2 font-[640] text-rim hover:bg-rim-tint pointer-coarse:min-h-11"
+          className="min-h-9 rounded-[10px] px-2 font-[640] whitespace-nowrap text-rim hover:bg-rim-tint pointer-coarse:min-h-11"
         >
           + Add an ingredient
         </IngredientPicker>
         <label className="ml-auto text-[13px] text-ink2">
+          <span className="sr-only">What stands beside the amounts</span>
+          <select
+            className="max-w-[126px] rounded-md border border-line bg-enamel px-1 py-1 pointer-coarse:min-h-11"
+            value={view === 'percent' ? `percent:${document.percent_of ?? ''}` : view}
+            onChange={(event) => {
+              const [next, of] = event.target.value.split(':')
+              setView(next as View)
+              if (next !== 'percent') return
+              edit((d) => {
+                const { percent_of: _of, ...rest } = d
+                return of ? { ...rest, percent_of: of } : rest
+              })
+            }}
+          >
+            <option value="brings">what it brings</option>
+            <option value="spoons">in spoons, pieces</option>
+            <option value="percent:">% of all</option>
+            {baseLines(document).map((key) => (
+              <option key={key} value={`percent:${key}`}>
+                % of {byId.get(key)?.name ?? key}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="text-[13px] text-ink2">
           <span className="sr-only">Cups and spoons of this formula</span>
           <select
-            className="rounded-md border border-line bg-enamel px-1 py-1 pointer-coarse:min-h-11"
+            className="max-w-[116px] rounded-md border border-line bg-enamel px-1 py-1 pointer-coarse:min-h-11"
             value={document.measures ?? 'us'}
             onChange={(event) => {
               const measures = event.target.value as NonNullable<BenchDocument['measures']>
@@ -151,4 +187,14 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
       )}
     </div>
   )
+}
+
+/** Ingredients that per cent can be counted on, each once. */
+function baseLines(document: BenchDocument): string[] {
+  return [...new Set(document.lines.map((line) => line.ingredient))]
+}
+
+/** Millilitres as a jug shows them. */
+function volume(ml: number): string {
+  return ml >= 1000 ? `${fixed(ml / 1000, 2)} l` : `${fixed(ml, 0)} ml`
 }

@@ -1,15 +1,16 @@
 import { Popover } from 'radix-ui'
-import { useId, useMemo, useRef, useState } from 'react'
+import { useId, useRef, useState } from 'react'
 import type { ReactNode } from 'react'
-import type { PantryEntry } from '../../api/client'
+import { Link } from 'react-router'
+import type { IngredientEntry } from '../../api/client'
+import { useIngredients } from '../../lib/ingredients'
 import { TinyBar } from '../../ui/phases'
 
 interface IngredientPickerProps {
   id?: string
-  pantry: PantryEntry[]
   /** What the button does, for those who cannot see where it stands. */
   label: string
-  onPick: (entry: PantryEntry) => void
+  onPick: (entry: IngredientEntry) => void
   /** Where the focus goes once something was picked; back to the button when not given. */
   focusAfterPick?: () => void
   className: string
@@ -18,29 +19,36 @@ interface IngredientPickerProps {
 
 const MOST = 40
 
-/** Entries whose name, or another country's name, has every word typed; names that begin so first. */
-function search(pantry: PantryEntry[], typed: string): PantryEntry[] {
-  const words = typed.toLowerCase().split(/\s+/).filter(Boolean)
-  const first = words[0]
+/** Entries that have every word typed in one of their names; names that begin with them first. */
+function plain(pantry: IngredientEntry[], typed: string): IngredientEntry[] {
+  const phrase = typed.toLowerCase()
+  const words = phrase.split(/\s+/).filter(Boolean)
   const found = pantry.filter((entry) => {
     const text = `${entry.name} ${entry.also.join(' ')} ${entry.group}`.toLowerCase()
     return words.every((word) => text.includes(word))
   })
-  const rank = (entry: PantryEntry) => (first && entry.name.toLowerCase().startsWith(first) ? 0 : 1)
-  return found.sort((a, b) => rank(a) - rank(b)).slice(0, MOST)
+  const rank = (entry: IngredientEntry) =>
+    [entry.name, ...entry.also].some((name) => name.toLowerCase().startsWith(phrase)) ? 0 : 1
+  return found.sort((a, b) => rank(a) - rank(b))
 }
 
 /** Picks an ingredient by typing: arrows move, Enter takes, Escape leaves. */
 export function IngredientPicker(props: IngredientPickerProps) {
-  const { id, pantry, label, onPick, focusAfterPick, className, children } = props
+  const { id, label, onPick, focusAfterPick, className, children } = props
   const picked = useRef(false)
   const [open, setOpen] = useState(false)
   const [typed, setTyped] = useState('')
   const [at, setAt] = useState(0)
   const list = useId()
-  const found = useMemo(() => search(pantry, typed), [pantry, typed])
+  const wanted = typed.trim()
+  const all = useIngredients()
+  const pantry = useIngredients(wanted)
+  // The server forgives slips and knows more names; until it answers, plain words will do.
+  const found = (
+    pantry.isSuccess && !pantry.isPlaceholderData ? pantry.data : plain(all.data ?? [], wanted)
+  ).slice(0, MOST)
   const active = found[Math.min(at, found.length - 1)]
-  const pick = (entry: PantryEntry | undefined) => {
+  const pick = (entry: IngredientEntry | undefined) => {
     if (!entry) return
     picked.current = true
     setOpen(false)
@@ -136,8 +144,16 @@ export function IngredientPicker(props: IngredientPickerProps) {
               </li>
             ))}
           </ul>
-          {pantry.length > 0 && found.length === 0 && (
-            <p className="px-2 text-ink2">Nothing in the pantry is called “{typed.trim()}”.</p>
+          {pantry.data && found.length === 0 && (
+            <p className="px-2 text-ink2">
+              Nothing in the pantry is called “{typed.trim()}”.{' '}
+              <Link className="font-[640] text-rim underline" to="/pantry/new">
+                Add it from its label
+              </Link>
+            </p>
+          )}
+          {pantry.isError && (
+            <p className="px-2 text-hot">The pantry cannot be read: {pantry.error.message}</p>
           )}
         </Popover.Content>
       </Popover.Portal>

@@ -1,27 +1,29 @@
 import { DropdownMenu } from 'radix-ui'
 import type { PointerEvent } from 'react'
-import type { Assessment, Fault, PantryEntry } from '../../api/client'
-import { grams } from '../../lib/format'
+import type { Assessment, Fault, IngredientEntry } from '../../api/client'
+import { fixed, grams, unbroken } from '../../lib/format'
 import { TinyBar } from '../../ui/phases'
 import type { BenchLine } from './document'
+import { GRID } from './FormulaTable'
+import type { View } from './FormulaTable'
 import { nudged } from './document'
 import { IngredientPicker } from './IngredientPicker'
 
 interface LineRowProps {
   line: BenchLine
-  entry: PantryEntry | undefined
+  entry: IngredientEntry | undefined
   answer: Assessment['lines'][number] | undefined
   /** Grams that a full tiny bar stands for. */
   full: number
   faults: Fault[]
   first: boolean
   last: boolean
-  pantry: PantryEntry[]
+  view: View
   lifted: boolean
   onGrip: (event: PointerEvent) => void
   onAmount: (amount: string) => void
   onSettle: () => void
-  onSwap: (entry: PantryEntry) => void
+  onSwap: (entry: IngredientEntry) => void
   onMove: (by: number) => void
   onRemove: () => void
   onWeigh: () => void
@@ -31,7 +33,7 @@ const item =
   'flex min-h-9 cursor-pointer items-center rounded-md px-3 outline-none select-none data-[disabled]:opacity-40 data-[highlighted]:bg-rim-tint pointer-coarse:min-h-11'
 
 export function LineRow(props: LineRowProps) {
-  const { line, entry, answer, full, faults, first, last, pantry, lifted } = props
+  const { line, entry, answer, full, faults, first, last, view, lifted } = props
   const name = entry?.name ?? answer?.name ?? line.ingredient
   const fault = faults[0]
   const step = (by: number) => {
@@ -52,7 +54,7 @@ export function LineRow(props: LineRowProps) {
         }
       }}
     >
-      <div className="grid min-h-[37px] grid-cols-[14px_minmax(0,1fr)_124px_80px_24px] items-center gap-x-1.5 pointer-coarse:min-h-12">
+      <div className={`${GRID[view]} min-h-[37px] items-center pointer-coarse:min-h-12`}>
         <span
           aria-hidden="true"
           title="Drag to reorder"
@@ -69,14 +71,13 @@ export function LineRow(props: LineRowProps) {
           </svg>
         </span>
         <IngredientPicker
-          pantry={pantry}
           label={`Swap ${name}`}
           onPick={props.onSwap}
           className={`block min-h-9 w-full rounded-md py-0.5 text-left leading-[1.15] hover:underline ${
             faults.some((f) => f.field.endsWith('.ingredient')) ? 'text-hot' : ''
           }`}
         >
-          {name.replaceAll(' %', '\u00a0%')}
+          {unbroken(name)}
         </IngredientPicker>
         <span className="flex items-center justify-end gap-1">
           {canStep && (
@@ -114,7 +115,7 @@ export function LineRow(props: LineRowProps) {
             </button>
           )}
         </span>
-        {answer ? <TinyBar shares={answer.phases_g} full={full} width={80} /> : <span />}
+        <Beside answer={answer} view={view} full={full} />
         <DropdownMenu.Root>
           <DropdownMenu.Trigger
             aria-label={`More for ${name}`}
@@ -131,7 +132,7 @@ export function LineRow(props: LineRowProps) {
                 Move down
               </DropdownMenu.Item>
               <DropdownMenu.Item className={item} onSelect={props.onWeigh}>
-                What a cup or piece weighs
+                Cup, piece, heat…
               </DropdownMenu.Item>
               <DropdownMenu.Item className={item} onSelect={props.onRemove}>
                 Take it out
@@ -157,5 +158,23 @@ export function LineRow(props: LineRowProps) {
         )
       )}
     </li>
+  )
+}
+
+/** What stands beside the amount: what it brings, the same in spoons or pieces, its share. */
+function Beside({ answer, view, full }: Pick<LineRowProps, 'answer' | 'view' | 'full'>) {
+  if (!answer) return <span />
+  if (view === 'brings') return <TinyBar shares={answer.phases_g} full={full} width={80} />
+  if (view === 'percent') {
+    return (
+      <span className="text-[15px] font-[640]">
+        {fixed(answer.of_base_percent ?? answer.of_total_percent, 1)} %
+      </span>
+    )
+  }
+  return (
+    <span className="text-[13px] leading-tight">
+      {answer.in_pieces ?? answer.in_spoons ?? `${grams(answer.mass_g)} g`}
+    </span>
   )
 }

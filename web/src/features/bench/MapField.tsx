@@ -1,10 +1,10 @@
 import { area, curveMonotoneX, line } from 'd3-shape'
 import { memo } from 'react'
-import type { Assessment, Point } from '../../api/client'
+import type { Assessment, Job, Point } from '../../api/client'
 import { degrees } from '../../lib/format'
 import { flags, overlap, spoonCorner, spoonPlace } from './mapPlaces'
 import type { Rectangle } from './mapPlaces'
-import { GUTTER, ZONES } from './mapScales'
+import { GUTTER, zonesOf } from './mapScales'
 import type { Box, MapScales } from './mapScales'
 
 /** Words on the field keep a rim of its colour, so that a line under them does not strike them out. */
@@ -14,6 +14,19 @@ const halo = {
   strokeLinejoin: 'round',
   paintOrder: 'stroke',
 } as const
+/** What stands in an opening. */
+const JOB_WORD: Record<Job['kind'], string> = {
+  drip: 'drip',
+  coat: 'coat',
+  mask: 'mask',
+  fill: 'fill',
+  pipe: 'pipe',
+  set: 'hold',
+  spoon: 'spoon',
+  soak: 'soak',
+  whip: 'whip',
+  nappe: 'coats the spoon',
+}
 /** Ticks this near to the handle's middle hide under it. */
 const UNDER_HANDLE = 74
 
@@ -27,26 +40,26 @@ interface FieldProps {
 
 /** Everything that does not move with the working line. */
 export const MapField = memo(function MapField({ box, scales, answer, stale, room }: FieldProps) {
-  const { x, y, temperatures, pascals } = scales
+  const { x, y, temperatures, upright } = scales
   const [from, to] = temperatures
   const ticks = ticksOf(temperatures)
   const points = answer?.sweep.filter((p) => p.temperature_c >= from && p.temperature_c <= to) ?? []
   const curve = line<Point>()
     .x((p) => x(p.temperature_c))
-    .y((p) => y(p.yield_stress_pa.value))
+    .y((p) => y(p.on_map.value))
     .curve(curveMonotoneX)
   const band = area<Point>()
     .x((p) => x(p.temperature_c))
-    .y0((p) => y(p.yield_stress_pa.low))
-    .y1((p) => y(p.yield_stress_pa.high))
+    .y0((p) => y(p.on_map.low))
+    .y1((p) => y(p.on_map.high))
     .curve(curveMonotoneX)
   const opening = area<Point>()
     .x((p) => x(p.temperature_c))
-    .y0((p) => y(p.window_pa[0] ?? 0))
-    .y1((p) => y(p.window_pa[1] ?? 0))
+    .y0((p) => y(p.window_on_map[0] ?? 0))
+    .y1((p) => y(p.window_on_map[1] ?? 0))
     .curve(curveMonotoneX)
   const hasWindow = points.every((p) => p.outcome !== 'no_window')
-  const verb = answer?.job.kind
+  const verb = answer ? JOB_WORD[answer.job.kind] : undefined
   return (
     <g>
       <clipPath id="map-field">
@@ -67,6 +80,7 @@ export const MapField = memo(function MapField({ box, scales, answer, stale, roo
             <path d={opening(points) ?? ''} fill="none" stroke="var(--rim)" strokeWidth={2.6} />
           </>
         )}
+        {answer && <PourOpening answer={answer} scales={scales} />}
         {ticks.map((t) => (
           <line
             key={t}
@@ -78,17 +92,19 @@ export const MapField = memo(function MapField({ box, scales, answer, stale, roo
             strokeOpacity={0.35}
           />
         ))}
-        {ZONES.filter((zone) => zone.from > pascals[0] && zone.from < pascals[1]).map((zone) => (
-          <line
-            key={zone.word}
-            x1={box.left}
-            x2={box.right}
-            y1={y(zone.from)}
-            y2={y(zone.from)}
-            stroke="var(--line2)"
-            strokeDasharray="1.5 4"
-          />
-        ))}
+        {zonesOf(answer)
+          .filter((zone) => zone.from > upright[0] && zone.from < upright[1])
+          .map((zone) => (
+            <line
+              key={zone.word}
+              x1={box.left}
+              x2={box.right}
+              y1={y(zone.from)}
+              y2={y(zone.from)}
+              stroke="var(--line2)"
+              strokeDasharray="1.5 4"
+            />
+          ))}
         {points.length > 0 && (
           <>
             <path d={band(points) ?? ''} fill="var(--rim)" opacity={0.17} />
@@ -110,7 +126,7 @@ export const MapField = memo(function MapField({ box, scales, answer, stale, roo
       {verb && hasWindow && points.length > 0 && (
         <OpeningName verb={verb} points={points} scales={scales} box={box} />
       )}
-      <ZoneWords scales={scales} box={box} />
+      <ZoneWords answer={answer} scales={scales} box={box} />
       {ticks.map((t) => (
         <line key={t} x1={x(t)} x2={x(t)} y1={box.bottom} y2={box.bottom + 6} stroke="var(--ink2)" />
       ))}
@@ -161,7 +177,63 @@ export function TickWords({ box, scales, hidden }: { box: Box; scales: MapScales
 }
 
 function ticksOf([from, to]: [number, number]): number[] {
-  return to - from > 20 ? [0, 5, 10, 15, 20, 25, 30, 35, 40, 45] : range(from, to)
+  if (to - from <= 20) return range(from, to)
+  const step = to > 50 ? 10 : 5
+  return range(0, to / step).map((k) => k * step)
+}
+
+/** The second opening: what is poured before it sets stands between these. */
+function PourOpening({ answer, scales }: { answer: Assessment; scales: MapScales }) {
+  const pour = answer.pour
+  if (!pour || answer.axis !== 'yield_stress_pa') return null
+  const [from, to] = scales.temperatures
+  const [low, high] = [pour.window_pa[0] ?? 0, pour.window_pa[1] ?? 0]
+  const top = scales.y(high)
+  const bottom = scales.y(Math.max(low, scales.upright[0]))
+  return (
+    <g>
+      {pour.spans
+        .filter((span) => span.to_c > from && span.from_c < to)
+        .map((span) => {
+          const left = scales.x(Math.max(from, span.from_c))
+          const right = scales.x(Math.min(to, span.to_c))
+          return (
+            <g key={span.from_c}>
+              <rect
+                x={left}
+                y={top}
+                width={Math.max(2, right - left)}
+                height={bottom - top}
+                fill="var(--lit)"
+                fillOpacity={0.55}
+                stroke="var(--rim)"
+                strokeWidth={2}
+                strokeDasharray="7 4"
+              />
+              <text
+                x={right - 10}
+                y={bottom - 9}
+                textAnchor="end"
+                fontSize={16}
+                fontWeight={720}
+                fill="var(--rim)"
+                className="dim-lit"
+              >
+                pour
+              </text>
+            </g>
+          )
+        })}
+      <circle
+        cx={scales.x(pour.temperature_c)}
+        cy={scales.y(pour.yield_stress_pa.value)}
+        r={6.5}
+        fill={pour.outcome === 'inside' ? 'var(--rim)' : 'var(--hot)'}
+        stroke="var(--enamel)"
+        strokeWidth={2.4}
+      />
+    </g>
+  )
 }
 
 function OtherCurve({
@@ -174,7 +246,7 @@ function OtherCurve({
   scales: MapScales
 }) {
   const [from, to] = scales.temperatures
-  const points = other.yield_stress_pa
+  const points = other.on_map
     .map((pa, k) => [k * answer.sweep_step_k, pa] as [number, number])
     .filter(([t]) => t >= from && t <= to)
   const path = line<[number, number]>()
@@ -197,8 +269,8 @@ function OtherCurve({
 function CurveNames({ answer, scales, box }: { answer: Assessment; scales: MapScales; box: Box }) {
   const [from, to] = scales.temperatures
   const all = [
-    { words: 'this formula', pascals: answer.sweep.map((p) => p.yield_stress_pa.value), strong: true },
-    ...answer.curves.map((curve) => ({ words: curve.words, pascals: curve.yield_stress_pa, strong: false })),
+    { words: 'this formula', pascals: answer.sweep.map((p) => p.on_map.value), strong: true },
+    ...answer.curves.map((curve) => ({ words: curve.words, pascals: curve.on_map, strong: false })),
   ]
   const taken: Rectangle[] = [
     { x: box.left, y: box.top, w: 150, h: 42 },
@@ -260,8 +332,15 @@ function OpeningName({
 }) {
   const first = points[1] ?? points[0]
   if (!first) return null
-  const [low, high] = [scales.y(first.window_pa[0] ?? 1), scales.y(first.window_pa[1] ?? 1)]
-  const y = Math.min(box.bottom - 8, Math.max(box.top + 60, (low + high) / 2 + 5))
+  const [low, high] = [scales.y(first.window_on_map[0] ?? 1), scales.y(first.window_on_map[1] ?? 1)]
+  const curve = scales.y(first.on_map.value)
+  // At the head, the middle or the foot of the opening, wherever the curve is furthest.
+  const places = [high + 20, (low + high) / 2 + 5, low - 8].map((place) =>
+    Math.min(box.bottom - 8, Math.max(box.top + 60, place)),
+  )
+  const y = places.reduce((best, place) =>
+    Math.abs(place - 5 - curve) > Math.abs(best - 5 - curve) + 1 ? place : best,
+  )
   return (
     <text x={box.left + 12} y={y} fontSize={16} fontWeight={720} fill="var(--rim)" className="dim-lit">
       {verb}
@@ -269,11 +348,12 @@ function OpeningName({
   )
 }
 
-function ZoneWords({ scales, box }: { scales: MapScales; box: Box }) {
-  const { y, pascals } = scales
-  return ZONES.map((zone, k) => {
-    const next = ZONES[k + 1]?.from ?? pascals[1]
-    const [low, high] = [Math.max(zone.from, pascals[0]), Math.min(next, pascals[1])]
+function ZoneWords({ answer, scales, box }: { answer: Assessment | undefined; scales: MapScales; box: Box }) {
+  const { y, upright } = scales
+  const zones = zonesOf(answer)
+  return zones.map((zone, k) => {
+    const next = zones[k + 1]?.from ?? upright[1]
+    const [low, high] = [Math.max(zone.from, upright[0]), Math.min(next, upright[1])]
     if (high <= low) return null
     const [bottom, top] = [y(low), y(high)]
     if (bottom - top < 18) return null
@@ -281,7 +361,7 @@ function ZoneWords({ scales, box }: { scales: MapScales; box: Box }) {
     const both = bottom - top > 34
     return (
       <g key={zone.word}>
-        {zone.from > pascals[0] && (
+        {zone.from > upright[0] && (
           <line
             x1={box.left - GUTTER + 4}
             x2={box.left}

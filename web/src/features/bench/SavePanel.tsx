@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { Link } from 'react-router'
 import type { FormulaDocument } from '../../api/client'
 import { moment } from '../../lib/format'
 import { Button } from '../../ui/Button'
@@ -140,6 +141,14 @@ function History({ id, open, newest, onOpenChange, onLoad }: HistoryProps) {
               <span className="block truncate">{each.name}</span>
               <span className="text-[13px] text-ink2">{moment(each.saved_at)}</span>
             </span>
+            {each.revision !== newest && (
+              <Link
+                className="font-[640] text-rim underline"
+                to={`/compare?ids=${id}@${each.revision},${id}`}
+              >
+                Compare
+              </Link>
+            )}
             <Button onClick={() => void put(each.revision)}>
               {each.revision === newest ? 'Back to this' : 'Put on the Bench'}
             </Button>

@@ -2,8 +2,9 @@ import { ToggleGroup } from 'radix-ui'
 import { useRef } from 'react'
 import type { Assessment, Fault, Job, Point } from '../../api/client'
 import type { BenchDocument } from './document'
+import { useFamily } from '../../lib/families'
 import { isGood } from './point'
-import { useJobs } from './queries'
+import { WhySheet } from './WhySheet'
 
 interface VerdictProps {
   answer: Assessment | undefined
@@ -18,28 +19,24 @@ interface VerdictProps {
 /** The sentence that answers the question, then its numbers; beside it the job. */
 export function Verdict({ answer, here, faults, empty, offline, document, edit }: VerdictProps) {
   return (
-    <div className="grid min-w-0 grid-cols-[minmax(0,1fr)_auto] items-start gap-x-4 max-[760px]:grid-cols-1 max-[760px]:gap-y-2">
-      <div
-        role="status"
-        aria-live="polite"
-        className="col-span-2 col-start-1 row-start-1 min-w-0 max-[760px]:col-span-1"
-      >
+    <div className="min-w-0">
+      <div className="float-right ml-4 max-[760px]:float-none max-[760px]:mb-2 max-[760px]:ml-0">
+        <JobSwitch document={document} edit={edit} />
+      </div>
+      <div role="status" aria-live="polite">
         <Sentence answer={answer} here={here} faults={faults} empty={empty} offline={offline} />
       </div>
-      <JobSwitch document={document} edit={edit} />
     </div>
   )
 }
 
 function Sentence({ answer, here, faults, empty, offline }: Omit<VerdictProps, 'document' | 'edit'>) {
-  // The job switch stands to the right of the sentence; its numbers run under both.
-  const big =
-    'flex min-h-[38px] items-center pr-[252px] text-[29px] leading-[1.1] max-[1100px]:pr-[212px] max-[1100px]:text-[24px] max-[760px]:pr-0'
+  const big = 'min-h-[38px] pt-[3px] text-[29px] leading-[1.1] max-[1100px]:text-[24px]'
   if (empty) {
     return (
       <>
         <h2 className={big}>Empty spoon</h2>
-        <p>Add an ingredient, and it says what the ganache will do.</p>
+        <p>Add an ingredient, and it says what the cream will do.</p>
       </>
     )
   }
@@ -75,8 +72,14 @@ function Sentence({ answer, here, faults, empty, offline }: Omit<VerdictProps, '
       </h2>
       <p>
         {here.detail} {here.outcome !== 'no_window' && answer.span_sentence}{' '}
-        <span className="whitespace-nowrap text-ink2">Comes out right {here.chance_words}.</span>
+        <span className="whitespace-nowrap text-ink2">Comes out right {here.chance_words}.</span>{' '}
+        <WhySheet answer={answer} />
       </p>
+      {answer.pour && (
+        <p className={answer.pour.outcome === 'inside' ? '' : 'font-[640] text-hot'}>
+          {answer.pour.sentence}
+        </p>
+      )}
     </>
   )
 }
@@ -85,8 +88,12 @@ function sentence(words: string): string {
   return words ? `${words.charAt(0).toUpperCase()}${words.slice(1)}.` : ''
 }
 
+/** Jobs whose word on the wire is not the one on the switch. */
+const SHORT: Record<string, string> = { nappe: 'coat a spoon' }
+
 function JobSwitch({ document, edit }: Pick<VerdictProps, 'document' | 'edit'>) {
-  const jobs = useJobs()
+  const family = useFamily(document.family)
+  const jobs = family?.jobs ?? []
   // The geometry a person set for a job is kept while they look at another.
   const kept = useRef(new Map<Job['kind'], Job>())
   const kind = document.work.job.kind
@@ -96,7 +103,7 @@ function JobSwitch({ document, edit }: Pick<VerdictProps, 'document' | 'edit'>) 
       aria-label="Job"
       value={kind}
       onValueChange={(next) => {
-        const wanted = jobs.data?.find((each) => each.job.kind === next)
+        const wanted = jobs.find((each) => each.job.kind === next)
         if (!wanted || next === kind) return
         kept.current.set(kind, document.work.job)
         const job = kept.current.get(wanted.job.kind) ?? wanted.job
@@ -105,15 +112,15 @@ function JobSwitch({ document, edit }: Pick<VerdictProps, 'document' | 'edit'>) 
           return { ...d, work: { ...work, job } }
         })
       }}
-      className="col-start-2 row-start-1 flex shrink-0 overflow-hidden rounded-[9px] border border-line2 max-[760px]:col-start-1 max-[760px]:row-start-2 max-[760px]:justify-self-start"
+      className="flex shrink-0 overflow-hidden rounded-[9px] border border-line2 max-[760px]:justify-self-start"
     >
-      {(jobs.data ?? []).map((each) => (
+      {jobs.map((each) => (
         <ToggleGroup.Item
-          key={each.verb}
+          key={each.word}
           value={each.job.kind}
           className="min-h-9 border-l border-line2 px-4 text-ink2 first:border-0 max-[1100px]:px-3 hover:bg-rim-tint focus-visible:relative focus-visible:outline-offset-[-3px] data-[state=on]:bg-ink data-[state=on]:font-[640] data-[state=on]:text-enamel pointer-coarse:min-h-11"
         >
-          {each.verb}
+          {SHORT[each.word] ?? each.word}
         </ToggleGroup.Item>
       ))}
     </ToggleGroup.Root>

@@ -71,7 +71,7 @@ export function WindowMap({ answer, here, temperature, room, stale, onTemperatur
             {here && (
               <circle
                 cx={lineX}
-                cy={scales.y(here.yield_stress_pa.value)}
+                cy={scales.y(here.on_map.value)}
                 r={9}
                 fill={colour}
                 stroke="var(--enamel)"
@@ -81,7 +81,7 @@ export function WindowMap({ answer, here, temperature, room, stale, onTemperatur
             {here && (
               <circle
                 cx={lineX}
-                cy={scales.y(here.yield_stress_pa.value)}
+                cy={scales.y(here.on_map.value)}
                 r={10.8}
                 fill="none"
                 stroke="var(--ink)"
@@ -109,9 +109,13 @@ export function WindowMap({ answer, here, temperature, room, stale, onTemperatur
               />
               <div className="mt-14 -ml-3 w-[126px] rounded-md bg-shade/85 px-1.5 py-0.5 text-[13px] leading-snug">
                 <b className="block font-head text-[16px] leading-tight">{sentenceCase(here.spoon_words)}</b>
-                {twoDigits(here.yield_stress_pa.value)} Pa, {twoDigits(here.yield_stress_pa.low)} to{' '}
-                {twoDigits(here.yield_stress_pa.high)}
-                <br />
+                {answer.axis === 'yield_stress_pa' && (
+                  <>
+                    {twoDigits(here.yield_stress_pa.value)} Pa, {twoDigits(here.yield_stress_pa.low)} to{' '}
+                    {twoDigits(here.yield_stress_pa.high)}
+                    <br />
+                  </>
+                )}
                 {twoDigits(here.viscosity_pa_s.value)} Pa·s, {twoDigits(here.viscosity_pa_s.low)} to{' '}
                 {twoDigits(here.viscosity_pa_s.high)}
               </div>

@@ -38,7 +38,7 @@ export function spoonCorner(
 ): 'upper right' | 'lower left' {
   const hidden = (corner: 'upper right' | 'lower left') =>
     (answer?.sweep ?? []).filter((p) => {
-      const [x, y] = [scales.x(p.temperature_c), scales.y(p.yield_stress_pa.value)]
+      const [x, y] = [scales.x(p.temperature_c), scales.y(p.on_map.value)]
       return x >= box.left && x <= box.right && overlap(spoonPlace(box, corner), { x, y, w: 1, h: 1 })
     }).length
   return hidden('upper right') > hidden('lower left') ? 'lower left' : 'upper right'
@@ -60,7 +60,7 @@ export function flags(answer: Assessment, scales: MapScales, box: Box): Flag[] {
   const [from, to] = scales.temperatures
   return answer.spans
     .flatMap((span) => [span.from_c, span.to_c])
-    .filter((t) => t > 0.01 && t < 44.99 && t >= from && t <= to)
+    .filter((t) => t > 0.01 && t < hottest(answer) - 0.01 && t >= from && t <= to)
     .map((t) => {
       const [cx, cy] = [scales.x(t), scales.y(between(answer, t))]
       // Under the spoon's corner a flag stands below the curve, to the left.
@@ -71,12 +71,14 @@ export function flags(answer: Assessment, scales: MapScales, box: Box): Flag[] {
     })
 }
 
+const hottest = (answer: Assessment) => answer.sweep.at(-1)?.temperature_c ?? 45
+
 /** Where the drawn curve passes at a temperature between two of its points. */
 function between(answer: Assessment, t: number): number {
   const k = Math.min(answer.sweep.length - 2, Math.floor(t / answer.sweep_step_k))
   const [a, b] = [answer.sweep[k], answer.sweep[k + 1]]
   if (!a || !b) return 1
   const part = (t - a.temperature_c) / answer.sweep_step_k
-  const [low, high] = [a.yield_stress_pa.value, b.yield_stress_pa.value]
+  const [low, high] = [a.on_map.value, b.on_map.value]
   return low * Math.pow(high / low, part)
 }

@@ -1,15 +1,36 @@
 import { scaleLinear, scaleLog } from 'd3-scale'
 import type { Assessment } from '../../api/client'
 
+export interface Zone {
+  word: string
+  /** At its foot, in the unit of the axis. */
+  from: number
+  says: string
+}
+
 /** Stiffness words of the map, from the loosest; yield stress at the foot of each, Pa. */
-export const ZONES = [
+const STIFFNESS: readonly Zone[] = [
   { word: 'runs', from: 0, says: 'under 5 Pa' },
   { word: 'ribbons', from: 5, says: '5–40 Pa' },
   { word: 'soft', from: 40, says: '40–160 Pa' },
   { word: 'spreads', from: 160, says: '160–2,200 Pa' },
   { word: 'firm', from: 2200, says: 'over 2,200 Pa' },
   { word: 'hard', from: 20_000, says: 'over 20,000 Pa' },
-] as const
+]
+
+/** Words for what runs; viscosity at 10 /s at the foot of each, Pa·s. */
+const THICKNESS: readonly Zone[] = [
+  { word: 'water', from: 0, says: 'under 0.004' },
+  { word: 'syrup', from: 0.004, says: '0.004–0.05 Pa·s' },
+  { word: 'cream', from: 0.05, says: '0.05–0.5 Pa·s' },
+  { word: 'ribbons', from: 0.5, says: '0.5–5 Pa·s' },
+  { word: 'rope', from: 5, says: '5–50 Pa·s' },
+  { word: 'paste', from: 50, says: 'over 50 Pa·s' },
+]
+
+export function zonesOf(answer: Assessment | undefined): readonly Zone[] {
+  return answer?.axis === 'viscosity_pa_s' ? THICKNESS : STIFFNESS
+}
 
 /** Room for the stiffness words, left of the field. */
 export const GUTTER = 112
@@ -25,14 +46,14 @@ export interface Box {
 
 export interface MapScales {
   x: (temperature: number) => number
-  y: (pascal: number) => number
+  y: (value: number) => number
   temperatures: [number, number]
-  pascals: [number, number]
+  /** Lowest and highest of the upright axis, Pa or Pa·s. */
+  upright: [number, number]
 }
 
-const WHOLE: [number, number] = [0, 45]
-const LOOSEST_PA = 0.3
-const HARDEST_PA = 30_000
+const YIELD_PA: [number, number] = [0.3, 30_000]
+const VISCOSITY_PA_S: [number, number] = [0.001, 300]
 /** Width of the close look, K: a drip's opening is only a few degrees wide. */
 const CLOSE_K = 8
 
@@ -43,26 +64,27 @@ export function mapScales(
   temperature: number,
   close: boolean,
 ): MapScales {
-  const temperatures: [number, number] = close ? closeRange(temperature) : WHOLE
-  const pascals =
-    close && answer ? pascalRange(answer, temperatures) : ([LOOSEST_PA, HARDEST_PA] as [number, number])
+  const whole: [number, number] = [0, answer?.sweep.at(-1)?.temperature_c ?? 45]
+  const limits = answer?.axis === 'viscosity_pa_s' ? VISCOSITY_PA_S : YIELD_PA
+  const temperatures = close ? closeRange(temperature, whole[1]) : whole
+  const upright = close && answer ? uprightRange(answer, temperatures, limits) : limits
   const x = scaleLinear().domain(temperatures).range([box.left, box.right])
-  const y = scaleLog().domain(pascals).range([box.bottom, box.top]).clamp(true)
-  return { x: (t) => x(t), y: (pa) => y(Math.max(pa, 1e-3)), temperatures, pascals }
+  const y = scaleLog().domain(upright).range([box.bottom, box.top]).clamp(true)
+  return { x: (t) => x(t), y: (value) => y(Math.max(value, 1e-4)), temperatures, upright }
 }
 
-function closeRange(temperature: number): [number, number] {
-  const from = Math.min(WHOLE[1] - CLOSE_K, Math.max(WHOLE[0], Math.round(temperature) - CLOSE_K / 2))
+function closeRange(temperature: number, hottest: number): [number, number] {
+  const from = Math.min(hottest - CLOSE_K, Math.max(0, Math.round(temperature) - CLOSE_K / 2))
   return [from, from + CLOSE_K]
 }
 
-function pascalRange(answer: Assessment, [from, to]: [number, number]): [number, number] {
+function uprightRange(
+  answer: Assessment,
+  [from, to]: [number, number],
+  [lowest, highest]: [number, number],
+): [number, number] {
   const seen = answer.sweep.filter((point) => point.temperature_c >= from && point.temperature_c <= to)
-  const low = Math.min(
-    ...seen.map((p) => Math.min(p.yield_stress_pa.low, p.window_pa[0] ?? p.yield_stress_pa.low)),
-  )
-  const high = Math.max(
-    ...seen.map((p) => Math.max(p.yield_stress_pa.high, p.window_pa[1] ?? p.yield_stress_pa.high)),
-  )
-  return [Math.max(LOOSEST_PA, low / 1.6), Math.min(HARDEST_PA, high * 1.6)]
+  const low = Math.min(...seen.map((p) => Math.min(p.on_map.low, p.window_on_map[0] ?? p.on_map.low)))
+  const high = Math.max(...seen.map((p) => Math.max(p.on_map.high, p.window_on_map[1] ?? p.on_map.high)))
+  return [Math.max(lowest, low / 1.6), Math.min(highest, high * 1.6)]
 }

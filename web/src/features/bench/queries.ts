@@ -31,22 +31,6 @@ export function usePrediction(document: FormulaDocument) {
   }
 }
 
-export function useJobs() {
-  return useQuery({
-    queryKey: ['jobs'],
-    queryFn: () => answer(api.GET('/api/jobs')),
-    staleTime: Infinity,
-  })
-}
-
-export function usePantry() {
-  return useQuery({
-    queryKey: ['pantry'],
-    queryFn: () => answer(api.GET('/api/pantry')),
-    staleTime: 5 * 60_000,
-  })
-}
-
 export function useComponent(id: string) {
   return useQuery({
     queryKey: ['component', id],

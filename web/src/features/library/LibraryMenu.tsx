@@ -2,7 +2,7 @@ import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { moment } from '../../lib/format'
-import { useComponents } from './queries'
+import { matches, useComponents } from './queries'
 
 /** All components, a click away from the Bench. */
 export function LibraryMenu() {
@@ -10,9 +10,7 @@ export function LibraryMenu() {
   const [sought, setSought] = useState('')
   const components = useComponents()
   const wanted = sought.trim().toLowerCase()
-  const found = (components.data ?? []).filter((each) =>
-    `${each.name} ${each.job}`.toLowerCase().includes(wanted),
-  )
+  const found = (components.data ?? []).filter((each) => !each.archived && matches(each, wanted))
   const close = () => {
     setOpen(false)
     setSought('')
@@ -29,7 +27,7 @@ export function LibraryMenu() {
         Open a formula
       </Popover.Trigger>
       <Link
-        to="/bench/new"
+        to="/new"
         className="my-1 inline-flex min-h-8 items-center rounded-lg px-3 font-[640] text-rim hover:bg-rim-tint"
       >
         New
@@ -59,7 +57,7 @@ export function LibraryMenu() {
                 >
                   <span className="font-[640]">{each.name}</span>
                   <span className="text-[13px] text-ink2">
-                    to {each.job}, version {each.revision}, saved {moment(each.saved_at)}
+                    {each.family_word}, to {each.job}, version {each.revision}, saved {moment(each.saved_at)}
                   </span>
                 </Link>
               </li>

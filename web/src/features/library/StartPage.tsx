@@ -1,6 +1,6 @@
 import { Link, Navigate } from 'react-router'
 import { Button } from '../../ui/Button'
-import { useComponents } from './queries'
+import { lately, useComponents } from './queries'
 
 /** Opens what was saved last; an empty kitchen gets a clean spoon. */
 export function StartPage() {
@@ -17,10 +17,14 @@ export function StartPage() {
       </div>
     )
   }
-  const newest = components.data.reduce<(typeof components.data)[number] | undefined>(
-    (best, each) => (!best || each.saved_at > best.saved_at ? each : best),
-    undefined,
-  )
+  const last = lately().find((id) => components.data.some((each) => each.id === id && !each.archived))
+  if (last) return <Navigate to={`/bench/${last}`} replace />
+  const newest = components.data
+    .filter((each) => !each.archived)
+    .reduce<(typeof components.data)[number] | undefined>(
+      (best, each) => (!best || each.saved_at > best.saved_at ? each : best),
+      undefined,
+    )
   if (newest) return <Navigate to={`/bench/${newest.id}`} replace />
   return (
     <div className="tray flex-1 p-8">
@@ -29,12 +33,12 @@ export function StartPage() {
         <path d="M20 50L108 46Q150 30 240 6" fill="none" stroke="var(--rim)" strokeWidth="3.4" />
       </svg>
       <h1 className="mt-2 text-[30px]">Empty spoon</h1>
-      <p className="mt-1 text-ink2">Write your first ganache and see what it will do.</p>
+      <p className="mt-1 text-ink2">Pick a cream and see what it will do.</p>
       <Link
-        to="/bench/new"
+        to="/new"
         className="mt-4 inline-flex min-h-11 items-center rounded-[10px] border-2 border-rim bg-rim px-5 font-[640] text-rim-text"
       >
-        Start a ganache
+        Pick a cream
       </Link>
     </div>
   )

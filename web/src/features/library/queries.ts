@@ -1,10 +1,71 @@
-import { useQuery } from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
+import type { ComponentSummary, FormulaDocument } from '../../api/client'
 
 export function useComponents() {
-  return useQuery({
-    queryKey: ['components'],
-    queryFn: () => answer(api.GET('/api/components')),
-    staleTime: 10_000,
+  return useQuery({ queryKey: ['components'], queryFn: () => answer(api.GET('/api/components')) })
+}
+
+/** Whether a component answers what was typed: every word in its name, family, job or tags. */
+export function matches(each: ComponentSummary, typed: string): boolean {
+  const text = `${each.name} ${each.family_word} ${each.job} ${each.tags.join(' ')}`.toLowerCase()
+  return typed
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => text.includes(word))
+}
+
+interface Place {
+  id: string
+  tags: string[]
+  archived: boolean
+}
+
+/** Tags a component or puts it away; no revision comes of it. */
+export function usePlace() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: ({ id, tags, archived }: Place) =>
+      answer(api.PUT('/api/components/{id}/place', { params: { path: { id } }, body: { tags, archived } })),
+    onSettled: () => client.invalidateQueries({ queryKey: ['components'] }),
   })
+}
+
+export function readDocument(id: string): Promise<FormulaDocument> {
+  return answer(api.GET('/api/components/{id}', { params: { path: { id } } })).then(
+    (component) => component.document,
+  )
+}
+
+/** Saves a document as a new component. */
+export function useCreate() {
+  const client = useQueryClient()
+  return useMutation({
+    mutationFn: (document: FormulaDocument) => answer(api.POST('/api/components', { body: document })),
+    onSettled: () => client.invalidateQueries({ queryKey: ['components'] }),
+  })
+}
+
+const LATELY = 'bright-spoon.lately'
+const HOW_MANY = 6
+
+/** Keys of the formulas opened last on this device, the newest first. */
+export function lately(): string[] {
+  try {
+    const kept: unknown = JSON.parse(localStorage.getItem(LATELY) ?? '[]')
+    return Array.isArray(kept) ? kept.filter((id): id is string => typeof id === 'string') : []
+  } catch {
+    return []
+  }
+}
+
+export function rememberOpened(id: string) {
+  try {
+    localStorage.setItem(
+      LATELY,
+      JSON.stringify([id, ...lately().filter((other) => other !== id)].slice(0, HOW_MANY)),
+    )
+  } catch {
+    // Nothing hangs on it.
+  }
 }

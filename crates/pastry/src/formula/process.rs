@@ -1,0 +1,161 @@
+//! What was done to a cream in the making, where it matters for the prediction.
+
+use crate::formula::family::Family;
+use crate::formula::line::WeighedLine;
+use crate::ingredient::Part;
+use crate::units::{CookTemperature, Hours, Overrun};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// How stiff something is whipped. The numbers are starting guesses (assumed); a weighed cup knows better.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum WhipStage {
+    /// Not whipped.
+    None,
+    /// The whisk leaves a trail that sinks.
+    Trail,
+    /// Peaks that bend over.
+    Soft,
+    /// Peaks with a hooked tip.
+    Medium,
+    /// Upright peaks.
+    Stiff,
+}
+
+impl WhipStage {
+    /// All of them.
+    pub const ALL: [WhipStage; 5] =
+        [WhipStage::None, WhipStage::Trail, WhipStage::Soft, WhipStage::Medium, WhipStage::Stiff];
+
+    /// How far fat droplets are linked, 0 to 1 (assumed).
+    pub fn whip(self) -> f64 {
+        match self {
+            WhipStage::None => 0.0,
+            WhipStage::Trail => 0.2,
+            WhipStage::Soft => 0.4,
+            WhipStage::Medium => 0.7,
+            WhipStage::Stiff => 0.9,
+        }
+    }
+
+    /// The stage nearest to a number.
+    pub fn nearest(whip: f64) -> Self {
+        let mut best = WhipStage::None;
+        for stage in Self::ALL {
+            if (stage.whip() - whip).abs() < (best.whip() - whip).abs() {
+                best = stage;
+            }
+        }
+        best
+    }
+
+    /// In kitchen words.
+    pub fn word(self) -> &'static str {
+        match self {
+            WhipStage::None => "not whipped",
+            WhipStage::Trail => "to a trail",
+            WhipStage::Soft => "to soft peaks",
+            WhipStage::Medium => "to medium peaks",
+            WhipStage::Stiff => "to stiff peaks",
+        }
+    }
+}
+
+/// What was done, where it differs from the family's habit.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Process {
+    /// Volume gained, per cent of the volume before.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub overrun_percent: Option<Overrun>,
+    /// How stiff it is whipped.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub whip: Option<WhipStage>,
+    /// Highest temperature reached, °C. Without it, nothing is taken as cooked for safety.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub cook_c: Option<CookTemperature>,
+    /// Hours set in the cold, 17 when not given.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub set_hours: Option<Hours>,
+}
+
+impl Process {
+    /// Nothing differs from the habit.
+    pub fn is_usual(&self) -> bool {
+        *self == Process::default()
+    }
+}
+
+/// Highest temperatures by group of lines, where they differ from the whole, °C. A bavarois can hold a
+/// custard at 83 °C and raw fruit: one number would switch warnings off wrongly.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct GroupCooks {
+    /// Highest over lines with starch.
+    pub starch: Option<f64>,
+    /// Over lines with yolk solids, by weight of those.
+    pub yolk: Option<f64>,
+    /// Over lines with egg-white solids, by weight of those.
+    pub white: Option<f64>,
+    /// Lowest over raw protease fruit; none when one of them has none.
+    pub protease: Option<f64>,
+    /// Lowest over raw egg; none when one of them has none.
+    pub raw_egg: Option<f64>,
+}
+
+impl GroupCooks {
+    /// From weighed lines; a line without a temperature of its own has the formula's.
+    pub fn of(lines: &[WeighedLine], whole: Option<f64>) -> Self {
+        let cook = |line: &WeighedLine| line.cook_c.or(whole);
+        let mean = |part: Part| {
+            let (mut weight, mut sum) = (0.0, 0.0);
+            for line in lines {
+                let solids = line.mass.grams() * line.ingredient.composition.get(part);
+                if let Some(cook_c) = cook(line) {
+                    weight += solids;
+                    sum += solids * cook_c;
+                }
+            }
+            (weight > 0.0).then(|| sum / weight)
+        };
+        let lowest = |holds: fn(&WeighedLine) -> bool| {
+            lines
+                .iter()
+                .filter(|line| line.mass.grams() > 0.0 && holds(line))
+                .map(cook)
+                .reduce(|a, b| Some(a?.min(b?)))
+                .flatten()
+        };
+        GroupCooks {
+            starch: lines
+                .iter()
+                .filter(|line| {
+                    line.mass.grams() > 0.0
+                        && line.ingredient.composition.get(Part::Starch) > 0.0
+                        && !line.ingredient.flags.cold_starch
+                })
+                .filter_map(cook)
+                .reduce(f64::max),
+            yolk: mean(Part::Yolk),
+            white: mean(Part::EggWhite),
+            protease: lowest(|line| line.ingredient.flags.protease),
+            raw_egg: lowest(|line| line.ingredient.flags.raw_egg),
+        }
+    }
+}
+
+/// Overrun of a process, per cent: its own, else the family's, else the system's.
+pub fn overrun_percent(process: &Process, family: Family) -> f64 {
+    let traits = family.traits();
+    process
+        .overrun_percent
+        .map(Overrun::percent)
+        .or(traits.overrun_percent)
+        .unwrap_or_else(|| 100.0 * traits.system.traits().overrun)
+}
+
+/// Whipping of a process, 0 to 1: its own, else the family's, else the system's.
+pub fn whip(process: &Process, family: Family) -> f64 {
+    let traits = family.traits();
+    process.whip.map(WhipStage::whip).or(traits.whip).unwrap_or_else(|| traits.system.traits().whip)
+}

@@ -1,0 +1,145 @@
+//! Where ingredients come from and what that means at the table: origins, allergens, diets.
+
+use crate::ingredient::catalogue::Ingredient;
+use crate::ingredient::composition::Part;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Where an ingredient comes from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Origin {
+    /// Plants, and what microbes make of them.
+    Plant,
+    /// Seaweed.
+    Seaweed,
+    /// Salt and water.
+    Mineral,
+    /// Milk.
+    Milk,
+    /// Eggs.
+    Egg,
+    /// Bees.
+    Honey,
+    /// Pigs.
+    Pork,
+    /// Cattle.
+    Beef,
+    /// Fish.
+    Fish,
+}
+
+impl Origin {
+    /// All of them.
+    pub const ALL: [Origin; 9] = [
+        Origin::Plant,
+        Origin::Seaweed,
+        Origin::Mineral,
+        Origin::Milk,
+        Origin::Egg,
+        Origin::Honey,
+        Origin::Pork,
+        Origin::Beef,
+        Origin::Fish,
+    ];
+
+    /// In words, as in the table.
+    pub fn word(self) -> &'static str {
+        match self {
+            Origin::Plant => "plant",
+            Origin::Seaweed => "seaweed",
+            Origin::Mineral => "mineral",
+            Origin::Milk => "milk",
+            Origin::Egg => "egg",
+            Origin::Honey => "honey",
+            Origin::Pork => "pork",
+            Origin::Beef => "beef",
+            Origin::Fish => "fish",
+        }
+    }
+
+    /// The origin written as this word.
+    pub fn parse(word: &str) -> Option<Self> {
+        Self::ALL.into_iter().find(|origin| origin.word() == word.trim())
+    }
+}
+
+/// Allergens by the words of the table: the fourteen of Regulation (EU) 1169/2011, Annex II, which hold
+/// the nine of the US (FALCPA 2004 and FASTER 2021); cereals and nuts name the kind. From memory.
+pub const ALLERGENS: [&str; 26] = [
+    "gluten (wheat)",
+    "gluten (rye)",
+    "gluten (barley)",
+    "gluten (oats)",
+    "crustaceans",
+    "egg",
+    "fish",
+    "peanut",
+    "soya",
+    "milk",
+    "nuts (almond)",
+    "nuts (hazelnut)",
+    "nuts (walnut)",
+    "nuts (cashew)",
+    "nuts (pecan)",
+    "nuts (brazil)",
+    "nuts (pistachio)",
+    "nuts (macadamia)",
+    "nuts (coconut)",
+    "nuts (other)",
+    "celery",
+    "mustard",
+    "sesame",
+    "sulphites",
+    "lupin",
+    "molluscs",
+];
+
+/// Who may eat it, as far as ingredients tell. Kitchens and labels decide, not this list.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Diet {
+    /// Nothing of animals.
+    pub vegan: bool,
+    /// Nothing of dead animals.
+    pub vegetarian: bool,
+    /// Nothing of pigs.
+    pub no_pork: bool,
+    /// No alcohol worth naming: under 0.1 % of weight.
+    pub no_alcohol: bool,
+}
+
+/// The diet of a list of ingredients with their grams.
+pub fn diet<'a>(lines: impl Iterator<Item = (&'a Ingredient, f64)>) -> Diet {
+    let mut diet = Diet { vegan: true, vegetarian: true, no_pork: true, no_alcohol: true };
+    let (mut total, mut alcohol) = (0.0, 0.0);
+    for (ingredient, grams) in lines.filter(|(_, grams)| *grams > 0.0) {
+        total += grams;
+        alcohol += grams * ingredient.composition.get(Part::Alcohol);
+        for origin in &ingredient.origins {
+            diet.vegan &= matches!(origin, Origin::Plant | Origin::Seaweed | Origin::Mineral);
+            diet.vegetarian &= !matches!(origin, Origin::Pork | Origin::Beef | Origin::Fish);
+            diet.no_pork &= *origin != Origin::Pork;
+        }
+    }
+    diet.no_alcohol = alcohol < 0.001 * total;
+    diet
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::ingredient::find;
+
+    fn of(ids: &[&str]) -> Diet {
+        diet(ids.iter().map(|id| (find(id).unwrap().as_ref(), 100.0)))
+    }
+
+    #[test]
+    fn gelatin_says_whose_it_is_and_agar_is_for_all() {
+        assert!(!of(&["gelatin200"]).no_pork);
+        assert!(of(&["gelatin_beef"]).no_pork && !of(&["gelatin_beef"]).vegetarian);
+        assert!(of(&["agar", "raspberry", "sugar"]).vegan);
+        assert!(of(&["cream36"]).vegetarian && !of(&["cream36"]).vegan);
+        assert!(!of(&["rum40"]).no_alcohol);
+    }
+}

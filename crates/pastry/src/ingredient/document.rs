@@ -1,0 +1,380 @@
+//! The open format of an ingredient: a JSON document, versioned, with a published schema. The same
+//! document is written by the page, kept by the kitchen, carried inside formulas and listed in files.
+
+use crate::fault::Fault;
+use crate::ingredient::catalogue::{Flags, Ingredient, Pack};
+use crate::ingredient::composition::{Composition, Part};
+use crate::ingredient::diet::{ALLERGENS, Origin};
+use crate::ingredient::label::Label;
+use crate::ingredient::measure::{HouseholdWeight, HouseholdWeights};
+use crate::ingredient::shelf::OWN;
+use crate::units::kitchen::{Unit, UnitKind};
+use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
+use utoipa::ToSchema;
+
+/// What the `format` field says.
+pub const FORMAT: &str = "bright-spoon/ingredient";
+/// The version written and read here.
+pub const VERSION: u32 = 1;
+/// Shelves an ingredient can stand on.
+pub const GROUPS: [&str; 13] = [
+    "chocolate",
+    "cocoa",
+    "fat",
+    "dairy",
+    "egg",
+    "sugar",
+    "starch",
+    "gel",
+    "fruit",
+    "nut",
+    "liquid",
+    "alcohol",
+    "other",
+];
+/// How far shares may add up beside 100, points: what rounding to a tenth can do over 26 shares.
+const CLOSES: f64 = 0.5;
+
+/// What a piece weighs.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Piece {
+    /// Unit it is counted in: egg, yolk, white, leaf, stick, envelope, square.
+    #[schema(example = "leaf")]
+    pub unit: String,
+    /// Weight of one, g.
+    #[schema(exclusive_minimum = 0, maximum = 100000)]
+    pub weight_g: f64,
+}
+
+fn one() -> f64 {
+    1.0
+}
+
+fn is_one(value: &f64) -> bool {
+    *value == 1.0
+}
+
+fn is_zero(value: &f64) -> bool {
+    *value == 0.0
+}
+
+fn is_false(value: &bool) -> bool {
+    !*value
+}
+
+/// An ingredient of a kitchen's own.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct IngredientDocument {
+    /// Always `bright-spoon/ingredient`.
+    #[schema(example = "bright-spoon/ingredient")]
+    pub format: String,
+    /// Version of the format: 1.
+    #[schema(example = 1)]
+    pub version: u32,
+    /// Its key, beginning with `own-`; small letters, digits and dashes.
+    #[schema(example = "own-meadow-cream", max_length = 60)]
+    pub key: String,
+    /// Its name in the kitchen.
+    #[schema(example = "Meadow cream 38 %", max_length = 120)]
+    pub name: String,
+    /// What others call it.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub also: Vec<String>,
+    /// Shelf it stands on.
+    #[schema(example = "dairy")]
+    pub group: String,
+    /// Shares, per cent of its weight, adding up to 100; what is left out is 0.
+    pub composition_percent: BTreeMap<Part, f64>,
+    /// Where a share is from, by constituent.
+    #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
+    pub sources: BTreeMap<Part, String>,
+    /// The label it was read from.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub label: Option<Label>,
+    /// Bloom strength of its gelatin, g.
+    #[serde(default, skip_serializing_if = "is_zero")]
+    #[schema(minimum = 0, maximum = 400)]
+    pub bloom_g: f64,
+    /// Strength of its starch; corn starch is 1.
+    #[serde(default = "one", skip_serializing_if = "is_one")]
+    #[schema(minimum = 0, maximum = 5)]
+    pub starch_strength: f64,
+    /// Strength of its gum; xanthan is 1.
+    #[serde(default = "one", skip_serializing_if = "is_one")]
+    #[schema(minimum = 0, maximum = 5)]
+    pub gum_strength: f64,
+    /// Whether its fat sits in globules of its own, as in cream and milk.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub fat_in_globules: bool,
+    /// Yield stress it brings ready-made, Pa, as curds and jams do.
+    #[serde(default, skip_serializing_if = "is_zero")]
+    #[schema(minimum = 0, maximum = 10000)]
+    pub body_pa: f64,
+    /// Raw fruit whose enzyme cuts gelatin: pineapple, kiwi, papaya, fig, ginger.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub raw_protease: bool,
+    /// Starch that swells without boiling.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub cold_starch: bool,
+    /// Egg that was not pasteurised.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub raw_egg: bool,
+    /// Allergens it brings.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub allergens: Vec<String>,
+    /// Where it comes from.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub origins: Vec<Origin>,
+    /// Density as scooped or poured, g/ml.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 0.02, maximum = 3)]
+    pub density_g_per_ml: Option<f64>,
+    /// What a piece of it weighs.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub pieces: Vec<Piece>,
+    /// The pack it is bought in.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub pack: Option<Pack>,
+    /// Where its composition is from.
+    #[serde(default)]
+    #[schema(max_length = 400)]
+    pub source: String,
+    /// Anything worth remembering.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    #[schema(max_length = 4000)]
+    pub note: String,
+}
+
+impl IngredientDocument {
+    /// A copy of an ingredient under a key and name of the kitchen's own.
+    pub fn copy_of(ingredient: &Ingredient, key: String, name: String) -> Self {
+        IngredientDocument {
+            format: FORMAT.to_owned(),
+            version: VERSION,
+            key,
+            name,
+            also: Vec::new(),
+            group: ingredient.group.clone(),
+            composition_percent: Part::ALL
+                .into_iter()
+                .map(|part| (part, (1e6 * ingredient.composition.get(part)).round() / 1e4))
+                .filter(|(_, percent)| *percent > 0.0)
+                .collect(),
+            sources: BTreeMap::new(),
+            label: None,
+            bloom_g: ingredient.bloom,
+            starch_strength: ingredient.starch_strength,
+            gum_strength: ingredient.gum_strength,
+            fat_in_globules: ingredient.globule > 0.5,
+            body_pa: ingredient.body_pa,
+            raw_protease: ingredient.flags.protease,
+            cold_starch: ingredient.flags.cold_starch,
+            raw_egg: ingredient.flags.raw_egg,
+            allergens: ingredient.allergens.clone(),
+            origins: ingredient.origins.clone(),
+            density_g_per_ml: ingredient.weights.density.as_ref().map(|known| known.weight),
+            pieces: ingredient
+                .weights
+                .pieces
+                .iter()
+                .map(|(unit, known)| Piece { unit: unit.short().to_owned(), weight_g: known.weight })
+                .collect(),
+            pack: ingredient.pack,
+            source: format!("copied from {}: {}", ingredient.name, ingredient.source),
+            note: String::new(),
+        }
+    }
+
+    /// Everything that is wrong with it, each with its field and what to do.
+    pub fn faults(&self) -> Vec<Fault> {
+        let mut faults = Vec::new();
+        let mut fault =
+            |field: &str, code: &str, message: String| faults.push(Fault::new(field, code, message));
+        if self.format != FORMAT || self.version != VERSION {
+            let message = format!("the format must say {FORMAT}, version {VERSION}");
+            fault("format", "unknown_format", message);
+        }
+        let tail = self.key.strip_prefix(OWN).unwrap_or_default();
+        let fits = |c: char| c.is_ascii_lowercase() || c.is_ascii_digit() || c == '-' || c == '_';
+        if tail.is_empty() || self.key.len() > 60 || !tail.chars().all(fits) {
+            let message =
+                format!("a key is {OWN} and small letters, digits or dashes, 60 at most: own-meadow-cream");
+            fault("key", "bad_key", message);
+        }
+        let letters = self.name.trim().chars().count();
+        if letters == 0 || letters > 120 {
+            fault("name", "bad_name", format!("a name has 1 to 120 letters; this has {letters}"));
+        }
+        if !GROUPS.contains(&self.group.as_str()) {
+            fault("group", "unknown_group", format!("pick a shelf: {}", GROUPS.join(", ")));
+        }
+        let mut sum = 0.0;
+        for (part, percent) in &self.composition_percent {
+            let field = format!("composition_percent.{}", key_of(*part));
+            if !(0.0..=100.0).contains(percent) {
+                let message = format!("{} is between 0 and 100 %, not {percent}", part.word());
+                fault(&field, "out_of_range", message);
+            }
+            sum += percent;
+        }
+        if (sum - 100.0).abs() > CLOSES || !sum.is_finite() {
+            let message =
+                format!("the shares add up to {sum:.1} %: give or take {:.1} points", (sum - 100.0).abs());
+            fault("composition_percent", "does_not_add_up", message);
+        }
+        for (field, value, most) in [
+            ("bloom_g", self.bloom_g, 400.0),
+            ("starch_strength", self.starch_strength, 5.0),
+            ("gum_strength", self.gum_strength, 5.0),
+            ("body_pa", self.body_pa, 1e4),
+        ] {
+            if !(0.0..=most).contains(&value) {
+                fault(field, "out_of_range", format!("is between 0 and {most}, not {value}"));
+            }
+        }
+        if self.composition_percent.get(&Part::Gelatin).is_some_and(|gelatin| *gelatin > 5.0)
+            && self.bloom_g < 40.0
+        {
+            let message = "say the Bloom strength of this gelatin, 80 to 300 g: it is on the pack".to_owned();
+            fault("bloom_g", "no_bloom", message);
+        }
+        if let Some(density) = self.density_g_per_ml.filter(|density| !(0.02..=3.0).contains(density)) {
+            fault("density_g_per_ml", "out_of_range", format!("a density is 0.02 to 3 g/ml, not {density}"));
+        }
+        for (at, piece) in self.pieces.iter().enumerate() {
+            let unit = Unit::parse(&piece.unit);
+            if !unit.is_some_and(|unit| unit.kind(Default::default()) == UnitKind::Piece) {
+                let message = "pieces are egg, yolk, white, leaf, stick, envelope or square".to_owned();
+                fault(&format!("pieces.{at}.unit"), "unknown_unit", message);
+            }
+            if !(piece.weight_g > 0.0 && piece.weight_g <= 1e5) {
+                let message = format!("a piece weighs more than 0 g, not {}", piece.weight_g);
+                fault(&format!("pieces.{at}.weight_g"), "out_of_range", message);
+            }
+        }
+        if let Some(pack) = &self.pack {
+            if !(pack.pack_g > 0.0 && pack.pack_g <= 1e6) {
+                fault(
+                    "pack.pack_g",
+                    "out_of_range",
+                    "a pack weighs more than 0 g, at most 1,000 kg".to_owned(),
+                );
+            }
+            if !(0.0..=1e6).contains(&pack.pack_price) {
+                fault("pack.pack_price", "out_of_range", "a price is 0 or more".to_owned());
+            }
+        }
+        for (at, allergen) in self.allergens.iter().enumerate() {
+            if !ALLERGENS.contains(&allergen.as_str()) {
+                let message = format!("“{allergen}” is not in the list: {}", ALLERGENS.join(", "));
+                fault(&format!("allergens.{at}"), "unknown_allergen", message);
+            }
+        }
+        faults
+    }
+
+    /// The ingredient it describes. Shares are brought to exactly 1.
+    ///
+    /// # Errors
+    /// [`IngredientDocument::faults`].
+    pub fn ingredient(&self) -> Result<Ingredient, Vec<Fault>> {
+        let faults = self.faults();
+        if !faults.is_empty() {
+            return Err(faults);
+        }
+        let sum: f64 = self.composition_percent.values().sum();
+        let share = |part| self.composition_percent.get(&part).copied().unwrap_or(0.0) / sum;
+        let composition = Composition(Part::ALL.map(share));
+        let weight = |weight: f64| HouseholdWeight {
+            how: String::new(),
+            weight,
+            source: "your kitchen's own".to_owned(),
+        };
+        let weights = HouseholdWeights {
+            density: self.density_g_per_ml.map(weight),
+            pieces: self
+                .pieces
+                .iter()
+                .filter_map(|piece| Some((Unit::parse(&piece.unit)?, weight(piece.weight_g))))
+                .collect(),
+        };
+        Ok(Ingredient {
+            id: self.key.clone(),
+            name: self.name.trim().to_owned(),
+            also: self.also.clone(),
+            group: self.group.clone(),
+            composition,
+            bloom: self.bloom_g,
+            starch_strength: self.starch_strength,
+            gum_strength: self.gum_strength,
+            globule: f64::from(u8::from(self.fat_in_globules)),
+            body_pa: self.body_pa,
+            flags: Flags {
+                protease: self.raw_protease,
+                cold_starch: self.cold_starch,
+                raw_egg: self.raw_egg,
+            },
+            allergens: self.allergens.clone(),
+            origins: self.origins.clone(),
+            weights: weights.or_computed(&composition, &self.group),
+            pack: self.pack,
+            source: if self.source.is_empty() {
+                "your kitchen's own".to_owned()
+            } else {
+                self.source.clone()
+            },
+            confidence: "your own".to_owned(),
+        })
+    }
+}
+
+/// Key of a constituent on the wire: `cocoa_butter`.
+pub fn key_of(part: Part) -> String {
+    serde_json::to_value(part)
+        .ok()
+        .and_then(|value| value.as_str().map(str::to_owned))
+        .expect("a constituent serialises to a word")
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::ingredient::find;
+
+    fn cream() -> IngredientDocument {
+        let cream = find("cream36").unwrap();
+        IngredientDocument::copy_of(cream, "own-meadow-cream".into(), "Meadow cream".into())
+    }
+
+    #[test]
+    fn a_copy_is_what_it_was_copied_from() {
+        let copy = cream().ingredient().unwrap();
+        let from = find("cream36").unwrap();
+        for part in Part::ALL {
+            assert!((copy.composition.get(part) - from.composition.get(part)).abs() < 1e-6, "{part:?}");
+        }
+        assert_eq!((copy.globule, copy.allergens.clone()), (from.globule, from.allergens.clone()));
+    }
+
+    #[test]
+    fn every_fault_is_named_with_its_field() {
+        let mut bad = cream();
+        bad.key = "Meadow".into();
+        bad.name = " ".into();
+        bad.composition_percent.insert(Part::Water, 80.0);
+        bad.allergens.push("moonlight".into());
+        bad.pieces.push(Piece { unit: "cup".into(), weight_g: 3.0 });
+        let fields: Vec<String> = bad.faults().into_iter().map(|fault| fault.field).collect();
+        assert_eq!(fields, ["key", "name", "composition_percent", "pieces.0.unit", "allergens.1"]);
+    }
+
+    #[test]
+    fn it_survives_the_wire() {
+        let text = serde_json::to_string(&cream()).unwrap();
+        assert_eq!(serde_json::from_str::<IngredientDocument>(&text).unwrap(), cream());
+        assert!(text.contains("\"milk_fat\":"), "{text}");
+    }
+}

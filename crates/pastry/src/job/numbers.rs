@@ -1,0 +1,67 @@
+//! Numbers as words: two digits at most, because a prediction is not better than that.
+
+/// Two significant digits, thousands with a comma: 58, 1.2, 3,100, 0.85.
+pub fn two_digits(value: f64) -> String {
+    if !value.is_finite() || value <= 0.0 {
+        return "0".to_owned();
+    }
+    let mut power = value.log10().floor() as i32 - 1;
+    let mut rounded = (value / 10f64.powi(power)).round();
+    if rounded >= 100.0 {
+        rounded /= 10.0;
+        power += 1;
+    }
+    if power >= 0 {
+        let whole = (rounded * 10f64.powi(power)).round() as u64;
+        let digits = whole.to_string();
+        let mut text = String::new();
+        for (at, digit) in digits.chars().enumerate() {
+            if at > 0 && (digits.len() - at).is_multiple_of(3) {
+                text.push(',');
+            }
+            text.push(digit);
+        }
+        text
+    } else {
+        format!("{:.*}", (-power) as usize, rounded * 10f64.powi(power))
+    }
+}
+
+/// A limit as the person set it: no more digits than it needs.
+pub fn limit(value: f64) -> String {
+    if value >= 1000.0 {
+        return two_digits(value);
+    }
+    let text = format!("{value:.1}");
+    text.strip_suffix(".0").map_or(text.clone(), str::to_owned)
+}
+
+/// Six significant digits: more would only lengthen an answer.
+pub fn digits(value: f64) -> f64 {
+    if value == 0.0 || !value.is_finite() {
+        return value;
+    }
+    let scale = 10f64.powi(5 - value.abs().log10().floor() as i32);
+    (value * scale).round() / scale
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn two_digits_are_two_digits() {
+        for (value, text) in [
+            (58.44, "58"),
+            (1.179, "1.2"),
+            (3123.0, "3,100"),
+            (0.0853, "0.085"),
+            (99.6, "100"),
+            (9.96, "10"),
+            (12345678.0, "12,000,000"),
+            (f64::NAN, "0"),
+        ] {
+            assert_eq!(two_digits(value), text, "{value}");
+        }
+    }
+}

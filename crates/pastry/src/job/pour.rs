@@ -1,0 +1,82 @@
+//! The first of two states on one map: what is poured before it sets.
+
+use crate::job::judge::{Estimate, Outcome};
+use crate::job::numbers::two_digits;
+use crate::job::reach::{Span, span_of, spans_where};
+use crate::job::slump::levels_below;
+use crate::rheology::consistency::History;
+use crate::rheology::kernel::{Predictor, Prepared};
+use crate::rheology::sweep::Grid;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Bumps it must level out by itself in the mould, m (assumed).
+const BUMP: f64 = 0.012;
+/// Softer than this a foam drains and fruit sinks, Pa (assumed).
+const FOAM_HOLDS_PA: f64 = 1.0;
+
+/// Pouring, judged fresh.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Pour {
+    /// Temperature at which it is poured, °C.
+    pub temperature_c: f64,
+    /// Yield stress there with its 90 % band, Pa.
+    pub yield_stress_pa: Estimate,
+    /// The opening, Pa: what levels by itself, and holds its bubbles when it has some.
+    pub window_pa: [f64; 2],
+    /// Whether it pours.
+    pub outcome: Outcome,
+    /// Temperatures at which it pours.
+    pub spans: Vec<Span>,
+    /// In one sentence.
+    pub sentence: String,
+}
+
+fn outcome(tau: f64, [low, high]: [f64; 2]) -> Outcome {
+    match tau {
+        tau if tau < low => Outcome::TooLoose,
+        tau if tau > high => Outcome::TooStiff,
+        _ => Outcome::Inside,
+    }
+}
+
+fn window(prepared: &Prepared) -> [f64; 2] {
+    let low = if prepared.air > 0.02 { FOAM_HOLDS_PA } else { 0.0 };
+    [low, levels_below(prepared.density, BUMP)]
+}
+
+/// Judges the pour at `t_c`.
+pub fn pour(predictor: &Predictor, t_c: f64, grid: Grid) -> Pour {
+    let prepared = &predictor.base;
+    let limits = window(prepared);
+    let banded = predictor.at(t_c, History::Fresh);
+    let tau = banded.middle.yield_stress_pa;
+    let inside =
+        |t_c: f64| outcome(prepared.at(t_c, History::Fresh).yield_stress_pa, limits) == Outcome::Inside;
+    let spans = spans_where(grid, |k| inside(grid.temperature(k)), inside);
+    let here = outcome(tau, limits);
+    let value = two_digits(tau);
+    let when = match span_of(&spans, t_c) {
+        Some(span) if span.from_c > 0.0 => format!(" It pours down to {:.0} °C.", span.from_c.ceil()),
+        Some(_) if predictor.at(t_c, History::Rested).middle.gel_modulus_pa > 0.0 => {
+            " Pour before the gelatin sets.".to_owned()
+        }
+        _ => String::new(),
+    };
+    let sentence = match here {
+        Outcome::Inside => format!("Poured at {t_c:.0} °C it finds its level ({value} Pa).{when}"),
+        Outcome::TooStiff => format!(
+            "At {t_c:.0} °C it no longer levels: {value} Pa, under {} it would. Pour it warmer.",
+            two_digits(limits[1])
+        ),
+        _ => format!("At {t_c:.0} °C it is too thin to keep its bubbles: {value} Pa. Let it thicken first."),
+    };
+    Pour {
+        temperature_c: t_c,
+        yield_stress_pa: Estimate::log_normal(tau, banded.sigma_yield),
+        window_pa: limits,
+        outcome: here,
+        spans,
+        sentence,
+    }
+}

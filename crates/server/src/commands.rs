@@ -1,0 +1,133 @@
+//! The command line's questions: the same answers as the interface, from files and words.
+
+use crate::body::parse;
+use crate::error::ApiError;
+use crate::pantry_view::{IngredientEntry, entry};
+use crate::routes::families::{FamilyEntry, families};
+use crate::routes::predict::{Conversion, ConvertRequest, convert};
+use pastry::fault::Fault;
+use pastry::ingredient::measure::OwnWeights;
+use pastry::ingredient::search::search;
+use pastry::ingredient::{Shelf, catalogue};
+use pastry::job::{FormulaDocument, assess, compare};
+use pastry::units::kitchen::Measures;
+use std::io::Read;
+use std::path::{Path, PathBuf};
+
+/// Largest file read, bytes.
+const LARGEST_FILE: u64 = 4 * 1024 * 1024;
+
+/// A formula from a file; `-` is standard input.
+fn read(file: &Path) -> Result<FormulaDocument, String> {
+    let shown = file.display();
+    let mut bytes = Vec::new();
+    let read = if file == Path::new("-") {
+        std::io::stdin().lock().take(LARGEST_FILE + 1).read_to_end(&mut bytes)
+    } else {
+        std::fs::File::open(file).and_then(|opened| opened.take(LARGEST_FILE + 1).read_to_end(&mut bytes))
+    };
+    read.map_err(|error| format!("{shown}: cannot be read ({error}); check the name and that it is a file"))?;
+    if bytes.len() as u64 > LARGEST_FILE {
+        return Err(format!(
+            "{shown}: is larger than {} MB; a formula is a few kB",
+            LARGEST_FILE / 1024 / 1024
+        ));
+    }
+    parse::<FormulaDocument>(&bytes).map_err(|error| match error {
+        ApiError::Faults(faults) => lines(&shown.to_string(), &faults),
+        other => format!("{shown}: {other}"),
+    })
+}
+
+/// One line per fault, each with its field and what to do.
+fn lines(shown: &str, faults: &[Fault]) -> String {
+    let lines: Vec<String> = faults
+        .iter()
+        .map(|fault| match fault.field.as_str() {
+            "" => format!("{shown}: {}", fault.message),
+            field => format!("{shown}: {field}: {}", fault.message),
+        })
+        .collect();
+    lines.join("\n")
+}
+
+fn written(answer: &impl serde::Serialize) -> String {
+    serde_json::to_string(answer).expect("an answer serialises")
+}
+
+/// Reads a formula and answers with the JSON the interface would give.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn predict(file: &Path) -> Result<String, String> {
+    let document = read(file)?;
+    assess(&document)
+        .map(|answer| written(&answer))
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads two or three formulas and sets them side by side.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn compare_files(files: &[PathBuf]) -> Result<String, String> {
+    let documents = files.iter().map(|file| read(file)).collect::<Result<Vec<_>, _>>()?;
+    compare(&documents, &Shelf::catalogue()).map(|answer| written(&answer)).map_err(|faults| {
+        let named: Vec<Fault> = faults
+            .into_iter()
+            .map(|mut fault| {
+                // "documents.1.lines.0.amount" is a field of the second file.
+                for (at, file) in files.iter().enumerate() {
+                    if let Some(rest) = fault.field.strip_prefix(&format!("documents.{at}.")) {
+                        fault.field = format!("{}: {rest}", file.display());
+                        break;
+                    }
+                }
+                fault
+            })
+            .collect();
+        lines("compare", &named)
+    })
+}
+
+/// An amount of an ingredient of the catalogue, weighed.
+///
+/// # Errors
+/// An unknown ingredient, an amount that cannot be read or weighed.
+pub fn weigh_amount(amount: &str, ingredient: &str, measures: Measures) -> Result<Conversion, ApiError> {
+    let request = ConvertRequest { amount: amount.to_owned(), ingredient: ingredient.to_owned(), measures };
+    convert(&request, &Shelf::catalogue(), OwnWeights::default())
+}
+
+/// The same as JSON.
+///
+/// # Errors
+/// In words.
+pub fn convert_words(amount: &str, ingredient: &str, measures: Measures) -> Result<String, String> {
+    weigh_amount(amount, ingredient, measures).map(|answer| written(&answer)).map_err(|error| match error {
+        ApiError::Faults(faults) => lines("convert", &faults),
+        other => format!("convert: {other}; bright-spoon ingredients --search WORD finds its key"),
+    })
+}
+
+/// All families as JSON, or the one with this key.
+///
+/// # Errors
+/// In words, when no family has the key.
+pub fn list_families(key: Option<&str>) -> Result<String, String> {
+    let all = families();
+    let Some(key) = key else { return Ok(written(&all)) };
+    let word = |family: &FamilyEntry| serde_json::to_value(family.family).unwrap_or_default();
+    all.iter().find(|family| word(family) == key).map(written).ok_or_else(|| {
+        let known: Vec<String> =
+            all.iter().filter_map(|family| word(family).as_str().map(str::to_owned)).collect();
+        format!("families: there is no family {key}: write one of {}", known.join(", "))
+    })
+}
+
+/// Ingredients of the catalogue as JSON, best match first.
+pub fn list_ingredients(sought: &str) -> String {
+    let found: Vec<IngredientEntry> =
+        search(catalogue().iter(), sought).into_iter().map(|found| entry(found, None, 0)).collect();
+    written(&found)
+}

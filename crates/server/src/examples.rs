@@ -1,0 +1,54 @@
+//! Examples in the description: real requests, and small answers as the program gives them.
+
+use crate::commands::weigh_amount;
+use crate::demo;
+use pastry::ingredient::label::LabelKind;
+use pastry::ingredient::{IngredientDocument, Label, find};
+use pastry::units::kitchen::Measures;
+use serde_json::{Value, json};
+
+/// Adds examples to the description.
+pub fn add(description: &mut Value) {
+    let mut formulas = demo::documents().unwrap_or_default().into_iter();
+    let (Some(first), Some(second)) = (formulas.next(), formulas.next()) else { return };
+    let own = find("cream36").map(|cream| {
+        IngredientDocument::copy_of(cream, "own-meadow-cream".to_owned(), "Meadow cream".to_owned())
+    });
+    let label = Label {
+        kind: LabelKind::Dairy,
+        fat_g: 36.0,
+        saturates_g: Some(23.0),
+        carbohydrate_g: 3.0,
+        sugars_g: 3.0,
+        fibre_g: None,
+        protein_g: 2.1,
+        salt_g: 0.08,
+        cocoa_percent: None,
+        milk_fat_percent: None,
+        alcohol_percent_vol: None,
+        brix: None,
+    };
+    request(description, "/api/predict", "post", json!(first));
+    request(description, "/api/components", "post", json!(first));
+    request(description, "/api/compare", "post", json!({ "documents": [first, second] }));
+    request(description, "/api/ingredients", "post", json!(own));
+    request(description, "/api/ingredients/infer", "post", json!(label));
+    request(
+        description,
+        "/api/ingredients/import",
+        "post",
+        json!({ "kind": "csv", "text": "name,group,water_percent,milk_fat_percent\nMeadow cream,dairy,60,40\n" }),
+    );
+    answer(description, "/api/ingredients/infer", "post", json!(label.infer().ok()));
+    let weighed = weigh_amount("1 1/2 cups", "cream36", Measures::Us).ok();
+    answer(description, "/api/convert", "get", json!(weighed));
+}
+
+fn request(description: &mut Value, path: &str, method: &str, example: Value) {
+    description["paths"][path][method]["requestBody"]["content"]["application/json"]["example"] = example;
+}
+
+fn answer(description: &mut Value, path: &str, method: &str, example: Value) {
+    let responses = &mut description["paths"][path][method]["responses"];
+    responses["200"]["content"]["application/json"]["example"] = example;
+}

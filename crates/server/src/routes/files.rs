@@ -1,0 +1,187 @@
+//! Files in and out: the pantry as CSV or JSON, a formula with the own ingredients it needs.
+
+use crate::app::AppState;
+use crate::body::{Asked, Body};
+use crate::error::{ApiError, Problem};
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::header;
+use axum::response::{IntoResponse, Response};
+use jiff::Timestamp;
+use pastry::fault::Fault;
+use pastry::ingredient::catalogue;
+use pastry::ingredient::document::IngredientDocument;
+use pastry::ingredient::table::{BadRow, Reading, from_csv, from_json, key_for, to_csv, to_json};
+use pastry::job::FormulaDocument;
+use serde::{Deserialize, Serialize};
+use std::collections::HashMap;
+use utoipa::{IntoParams, ToSchema};
+use utoipa_axum::router::OpenApiRouter;
+use utoipa_axum::routes;
+
+/// A kind of file.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum FileKind {
+    /// A table.
+    Csv,
+    /// A list of documents.
+    Json,
+}
+
+/// What to write out.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct Wanted {
+    /// As a table or as documents.
+    #[param(inline)]
+    kind: FileKind,
+    /// Also the catalogue, as copies under own keys.
+    #[serde(default)]
+    all: bool,
+}
+
+/// A pantry file to read.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PantryFile {
+    /// What kind of file it is.
+    pub kind: FileKind,
+    /// All of its text.
+    pub text: String,
+    /// Keep what is good; without it the file is only read.
+    #[serde(default)]
+    pub take: bool,
+}
+
+/// An ingredient of a file, and what taking it would do.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Offered {
+    /// The ingredient.
+    pub document: IngredientDocument,
+    /// The revision here that it would follow; 0 when it is new here.
+    pub replaces_revision: i64,
+}
+
+/// What a file holds, and whether it was taken.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct ImportAnswer {
+    /// Ingredients that can be taken, or were.
+    pub good: Vec<Offered>,
+    /// Rows that cannot, with their line.
+    pub bad: Vec<BadRow>,
+    /// Whether the good ones were kept.
+    pub taken: bool,
+}
+
+/// Routes of this noun.
+pub fn routes() -> OpenApiRouter<AppState> {
+    OpenApiRouter::new()
+        .routes(routes!(export_ingredients))
+        .routes(routes!(import_ingredients))
+        .routes(routes!(export_component))
+}
+
+/// A file to keep under a name.
+fn download(kind: &'static str, name: &str, text: String) -> Response {
+    let name: String = name.chars().map(|c| if c.is_ascii_alphanumeric() { c } else { '-' }).collect();
+    let extension = if kind.starts_with("text/csv") { "csv" } else { "json" };
+    let disposition = format!("attachment; filename=\"{name}.{extension}\"");
+    ([(header::CONTENT_TYPE, kind.to_owned()), (header::CONTENT_DISPOSITION, disposition)], text)
+        .into_response()
+}
+
+/// The kitchen's own ingredients as a file.
+#[utoipa::path(get, path = "/ingredients/export", tag = "ingredients", params(Wanted), responses(
+    (status = 200, body = pastry::ingredient::table::PantryDocument, description = "The file: CSV, or a pantry document")
+))]
+async fn export_ingredients(
+    State(state): State<AppState>,
+    Asked(wanted): Asked<Wanted>,
+) -> Result<Response, ApiError> {
+    let own = state.store.own_ingredients().await?;
+    let mut documents: Vec<IngredientDocument> = own.into_iter().map(|own| own.document).collect();
+    if wanted.all {
+        documents.extend(catalogue().iter().map(|ingredient| {
+            let key = key_for(&ingredient.id.replace('_', " "));
+            IngredientDocument::copy_of(ingredient, key, ingredient.name.clone())
+        }));
+    }
+    Ok(match wanted.kind {
+        FileKind::Csv => download("text/csv; charset=utf-8", "pantry", to_csv(&documents)),
+        FileKind::Json => {
+            let text = serde_json::to_string_pretty(&to_json(documents)).expect("a pantry serialises");
+            download("application/json", "pantry", text)
+        }
+    })
+}
+
+/// Reads a pantry file; keeps the good ones when asked to. A bad row is named by its line and stops
+/// nothing.
+#[utoipa::path(post, path = "/ingredients/import", tag = "ingredients", request_body = PantryFile, responses(
+    (status = 200, body = ImportAnswer, description = "What it holds"),
+    (status = 409, body = Problem, content_type = "application/problem+json", description = "One was saved in between"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "It is no pantry file")
+))]
+async fn import_ingredients(
+    State(state): State<AppState>,
+    Body(file): Body<PantryFile>,
+) -> Result<Json<ImportAnswer>, ApiError> {
+    let read = match file.kind {
+        FileKind::Csv => from_csv(&file.text),
+        FileKind::Json => from_json(&file.text),
+    };
+    let Reading { good, bad } =
+        read.map_err(|words| ApiError::Faults(vec![Fault::new("text", "no_pantry_file", words)]))?;
+    let known: HashMap<String, i64> = state
+        .store
+        .own_ingredients()
+        .await?
+        .into_iter()
+        .map(|own| (own.document.key, own.revision))
+        .collect();
+    let pairs: Vec<(IngredientDocument, i64)> = good
+        .into_iter()
+        .map(|document| {
+            let revision = known.get(&document.key).copied().unwrap_or(0);
+            (document, revision)
+        })
+        .collect();
+    if file.take {
+        state.store.save_own_ingredients(&pairs, Timestamp::now()).await?;
+    }
+    let good = pairs
+        .into_iter()
+        .map(|(document, replaces_revision)| Offered { document, replaces_revision })
+        .collect();
+    Ok(Json(ImportAnswer { good, bad, taken: file.take }))
+}
+
+/// A formula as a file, with the own ingredients it needs in another kitchen.
+#[utoipa::path(get, path = "/components/{id}/export", tag = "components",
+    params(("id" = String, Path, description = "Key of the component")),
+    responses(
+        (status = 200, body = FormulaDocument, description = "The file"),
+        (status = 404, body = Problem, content_type = "application/problem+json", description = "No such component")
+    ))]
+async fn export_component(
+    State(state): State<AppState>,
+    Path(id): Path<String>,
+) -> Result<Response, ApiError> {
+    let mut document = state.store.component(&id, None).await?.document;
+    let used: Vec<&str> = document.lines.iter().map(|line| line.ingredient.as_str()).collect();
+    let mut brought: Vec<IngredientDocument> = state
+        .store
+        .own_ingredients()
+        .await?
+        .into_iter()
+        .map(|own| own.document)
+        .filter(|own| used.contains(&own.key.as_str()))
+        .collect();
+    let here: Vec<String> = brought.iter().map(|own| own.key.clone()).collect();
+    brought.extend(document.ingredients.drain(..).filter(|own| !here.contains(&own.key)));
+    document.ingredients = brought;
+    let text = serde_json::to_string_pretty(&document).expect("a formula serialises");
+    Ok(download("application/json", &document.name, text))
+}

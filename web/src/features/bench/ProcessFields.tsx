@@ -1,0 +1,131 @@
+import type { ReactNode } from 'react'
+import type { Assessment, Fault, Process } from '../../api/client'
+import { useFamily } from '../../lib/families'
+import { NumberField } from '../../ui/NumberField'
+import type { BenchDocument } from './document'
+
+interface ProcessFieldsProps {
+  document: BenchDocument
+  answer: Assessment | undefined
+  faults: Fault[]
+  edit: (change: (document: BenchDocument) => BenchDocument, tag?: string) => void
+}
+
+const STAGES = [
+  ['none', 'not whipped'],
+  ['trail', 'to a trail'],
+  ['soft', 'to soft peaks'],
+  ['medium', 'to medium peaks'],
+  ['stiff', 'to stiff peaks'],
+] as const satisfies readonly (readonly [NonNullable<Process['whip']>, string])[]
+
+/** What was done in the making, where the prediction needs it; only what matters for the family. */
+export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsProps) {
+  const family = useFamily(document.family)
+  const process = document.process ?? {}
+  const set = (change: Partial<Process>) => edit((d) => ({ ...d, process: { ...d.process, ...change } }))
+  const used = answer?.process
+  if (!family || (family.settings.length === 0 && !family.poured)) return null
+  const fault = (field: string) => faults.find((each) => each.field === field)?.message
+  const has = (setting: (typeof family.settings)[number]) => family.settings.includes(setting)
+  const pour = document.work.pour_temperature_c
+  return (
+    <div className="flex flex-wrap items-baseline gap-x-2 gap-y-1.5 border-b border-line pb-2">
+      <h2 className="text-[18px]">The making</h2>
+      {has('whip') && (
+        <Part>
+          <span>Cream whipped</span>
+          <select
+            aria-label="How stiff it is whipped"
+            className="rounded-md border border-line2 bg-enamel px-1.5 py-0.5 pointer-coarse:min-h-11"
+            value={process.whip ?? family.usual_whip}
+            onChange={(event) => set({ whip: event.target.value as NonNullable<Process['whip']> })}
+          >
+            {STAGES.map(([key, words]) => (
+              <option key={key} value={key}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </Part>
+      )}
+      {has('overrun') && (
+        <Part>
+          <span>with</span>
+          <NumberField
+            inline
+            label="Volume gained"
+            unit="% air"
+            min={0}
+            max={500}
+            step={5}
+            value={process.overrun_percent ?? used?.overrun_percent ?? family.usual_overrun_percent}
+            onCommit={(overrun_percent) => set({ overrun_percent })}
+          />
+        </Part>
+      )}
+      {has('cook') &&
+        (process.cook_c == null ? (
+          <button
+            type="button"
+            className="rounded-md px-1.5 font-[640] text-rim underline pointer-coarse:min-h-11"
+            onClick={() => set({ cook_c: 83 })}
+          >
+            Say how hot it got
+          </button>
+        ) : (
+          <Part>
+            <span>heated to</span>
+            <NumberField
+              inline
+              label="Highest temperature reached"
+              unit="°C"
+              min={0}
+              max={180}
+              step={1}
+              value={process.cook_c}
+              onCommit={(cook_c) => set({ cook_c })}
+            />
+          </Part>
+        ))}
+      {has('hours') && (
+        <Part>
+          <span>set</span>
+          <NumberField
+            inline
+            label="Hours set in the cold"
+            unit="h"
+            min={0}
+            max={720}
+            step={1}
+            value={process.set_hours ?? used?.set_hours ?? 17}
+            onCommit={(set_hours) => set({ set_hours })}
+          />
+        </Part>
+      )}
+      {family.poured && (
+        <Part>
+          <span>poured at</span>
+          <NumberField
+            inline
+            label="Temperature at which it is poured"
+            unit="°C"
+            min={0}
+            max={family.hottest_c}
+            step={1}
+            value={pour ?? 20}
+            fault={fault('work.pour_temperature_c')}
+            onCommit={(pour_temperature_c) =>
+              edit((d) => ({ ...d, work: { ...d.work, pour_temperature_c } }))
+            }
+          />
+        </Part>
+      )}
+    </div>
+  )
+}
+
+/** Words and their number stay on one line. */
+function Part({ children }: { children: ReactNode }) {
+  return <span className="inline-flex items-baseline gap-x-2 whitespace-nowrap">{children}</span>
+}

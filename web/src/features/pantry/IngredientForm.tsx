@@ -1,0 +1,244 @@
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { Fault, IngredientDetail, IngredientDocument, Part } from '../../api/client'
+import { ProblemError } from '../../api/client'
+import { numberOrNull } from '../../lib/format'
+import { Button } from '../../ui/Button'
+import { TextNumber } from '../../ui/TextNumber'
+import { CompositionTable } from './CompositionTable'
+import { ALLERGENS, begin, keyFor, ORIGINS, read, SHELVES } from './draft'
+import type { IngredientDraft } from './draft'
+import { LabelFields } from './LabelFields'
+import { useIngredient, useSaveIngredient } from './queries'
+
+interface IngredientFormProps {
+  /** The ingredient it starts from: a copy, or itself when it is changed; none for a new one. */
+  from: string | null
+  edit: boolean
+}
+
+/** An ingredient of the kitchen's own: from a label, from a copy, or changed. */
+export function IngredientForm({ from, edit }: IngredientFormProps) {
+  const found = useIngredient(from ?? undefined)
+  if (from && found.isError) return <p className="pt-8 text-hot">{found.error.message}</p>
+  if (from && !found.data) return <div aria-busy="true" />
+  return <Form detail={found.data} edit={edit} />
+}
+
+function Form({ detail, edit }: { detail: IngredientDetail | undefined; edit: boolean }) {
+  const [draft, setDraft] = useState(() => begin(detail, edit))
+  const [faults, setFaults] = useState<Fault[]>([])
+  const save = useSaveIngredient()
+  const navigate = useNavigate()
+  const set = (change: Partial<IngredientDraft>) => setDraft((now) => ({ ...now, ...change }))
+  const sum = Object.values(draft.parts).reduce((all, text) => all + (numberOrNull(text) ?? 0), 0)
+  const off = Math.abs(sum - 100) > 0.5
+  const faultAt = (field: string) =>
+    faults.find((fault) => fault.field === field || fault.field === `document.${field}`)?.message
+
+  const keep = () => {
+    const document: IngredientDocument = read(
+      draft,
+      edit && detail ? detail.entry.ingredient : keyFor(draft.name),
+    )
+    setFaults([])
+    save.mutate(
+      { document, revision: edit ? (detail?.revision ?? 0) : 0 },
+      {
+        onSuccess: (saved) => void navigate(`/pantry/${saved.entry.ingredient}`),
+        onError: (error) => {
+          if (!(error instanceof ProblemError)) return
+          if (error.problem.status === 409) {
+            const message = edit
+              ? 'somebody saved it since you opened this: open it again to see theirs'
+              : 'an ingredient of this name is there already: give yours another name'
+            setFaults([{ field: 'name', code: 'taken', message }])
+          } else setFaults(error.problem.errors ?? [])
+        },
+      },
+    )
+  }
+  const title = edit
+    ? `Change ${detail?.entry.name ?? ''}`
+    : detail
+      ? `A copy of ${detail.entry.name}`
+      : 'From its label'
+  return (
+    <form
+      className="flex flex-col gap-4"
+      aria-label={title}
+      onSubmit={(event) => {
+        event.preventDefault()
+        keep()
+      }}
+    >
+      <h2 className="text-[27px] leading-tight">{title}</h2>
+      <div className="flex flex-wrap items-end gap-4">
+        <label className="flex min-w-64 flex-1 flex-col gap-1">
+          Name
+          <input
+            className={`min-h-10 rounded-lg border bg-enamel px-2 text-[17px] font-[640] pointer-coarse:min-h-11 ${
+              faultAt('name') ? 'border-hot' : 'border-line2'
+            }`}
+            maxLength={120}
+            autoComplete="off"
+            aria-invalid={faultAt('name') ? true : undefined}
+            value={draft.name}
+            onChange={(event) => set({ name: event.target.value })}
+          />
+        </label>
+        <label className="flex flex-col gap-1">
+          Shelf
+          <select
+            className="min-h-10 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
+            value={draft.group}
+            onChange={(event) => set({ group: event.target.value })}
+          >
+            {SHELVES.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+        </label>
+      </div>
+      {!edit && !detail && (
+        <LabelFields
+          onInferred={(inferred, label) =>
+            set({
+              label,
+              parts: Object.fromEntries(
+                Object.entries(inferred.composition_percent).map(([part, percent]) => [
+                  part,
+                  String(Math.round(percent * 100) / 100),
+                ]),
+              ),
+              sources: Object.fromEntries(
+                inferred.inferences.map((each) => [each.part, each.why]),
+              ) as Partial<Record<Part, string>>,
+              fatInGlobules: inferred.fat_in_globules,
+            })
+          }
+          onKind={(group, origins) => set({ group, origins })}
+        />
+      )}
+      <CompositionTable
+        parts={draft.parts}
+        sources={draft.sources}
+        onPart={(part, text) =>
+          set({
+            parts: { ...draft.parts, [part]: text },
+            sources: { ...draft.sources, [part]: 'written by hand' },
+          })
+        }
+      />
+      <p role="status" className={off && sum > 0 ? 'font-[640] text-hot' : ''}>
+        Adds up to <b>{sum.toFixed(1)} g</b> of 100.
+        {off && sum > 0 && ` ${sum > 100 ? 'Take' : 'Add'} ${Math.abs(sum - 100).toFixed(1)} g somewhere.`}
+      </p>
+      <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
+        <legend className="mb-1 font-head text-[17px] font-[640]">Allergens it brings</legend>
+        {ALLERGENS.map((allergen) => (
+          <Tick
+            key={allergen}
+            words={allergen}
+            on={draft.allergens.includes(allergen)}
+            onTick={(on) =>
+              set({
+                allergens: on
+                  ? [...draft.allergens, allergen]
+                  : draft.allergens.filter((each) => each !== allergen),
+              })
+            }
+          />
+        ))}
+      </fieldset>
+      <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
+        <legend className="mb-1 font-head text-[17px] font-[640]">Where it comes from</legend>
+        {ORIGINS.map((origin) => (
+          <Tick
+            key={origin}
+            words={origin}
+            on={draft.origins.includes(origin)}
+            onTick={(on) =>
+              set({
+                origins: on ? [...draft.origins, origin] : draft.origins.filter((each) => each !== origin),
+              })
+            }
+          />
+        ))}
+      </fieldset>
+      <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
+        <legend className="mb-1 font-head text-[17px] font-[640]">What the numbers cannot tell</legend>
+        <Tick
+          words="its fat sits in droplets, as in cream and milk"
+          on={draft.fatInGlobules}
+          onTick={(fatInGlobules) => set({ fatInGlobules })}
+        />
+        <Tick
+          words="raw pineapple, kiwi, papaya, fig or ginger"
+          on={draft.rawProtease}
+          onTick={(rawProtease) => set({ rawProtease })}
+        />
+        <Tick words="raw egg" on={draft.rawEgg} onTick={(rawEgg) => set({ rawEgg })} />
+        <Tick
+          words="starch that swells cold"
+          on={draft.coldStarch}
+          onTick={(coldStarch) => set({ coldStarch })}
+        />
+      </fieldset>
+      <div className="flex flex-wrap gap-5">
+        <TextNumber
+          label="Density, g/ml"
+          value={draft.density}
+          onChange={(density) => set({ density })}
+          placeholder="computed"
+          fault={faultAt('density_g_per_ml')}
+        />
+        <TextNumber
+          label="A pack weighs, g"
+          value={draft.packG}
+          onChange={(packG) => set({ packG })}
+          fault={faultAt('pack.pack_g')}
+        />
+        <TextNumber
+          label="and costs"
+          value={draft.packPrice}
+          onChange={(packPrice) => set({ packPrice })}
+          fault={faultAt('pack.pack_price')}
+        />
+        {(numberOrNull(draft.parts.gelatin ?? '') ?? 0) > 0 && (
+          <TextNumber
+            label="Bloom strength, g"
+            value={draft.bloom}
+            onChange={(bloom) => set({ bloom })}
+            fault={faultAt('bloom_g')}
+          />
+        )}
+      </div>
+      {(faults.length > 0 || (save.isError && faults.length === 0)) && (
+        <ul role="alert" className="text-hot">
+          {faults.length === 0 && <li>Not saved: {save.error?.message}</li>}
+          {faults.map((fault) => (
+            <li key={fault.field + fault.message}>Not saved: {fault.message}</li>
+          ))}
+        </ul>
+      )}
+      <div className="flex gap-3">
+        <Button type="submit" look="primary" disabled={save.isPending || off || draft.name.trim() === ''}>
+          {edit ? 'Save version' : 'Put it on the shelf'}
+        </Button>
+        <Button onClick={() => void navigate(detail ? `/pantry/${detail.entry.ingredient}` : '/pantry')}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  )
+}
+
+function Tick({ words, on, onTick }: { words: string; on: boolean; onTick: (on: boolean) => void }) {
+  return (
+    <label className="flex min-h-7 items-center gap-1.5 pointer-coarse:min-h-11">
+      <input type="checkbox" checked={on} onChange={(event) => onTick(event.target.checked)} />
+      {words}
+    </label>
+  )
+}

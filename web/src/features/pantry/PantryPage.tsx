@@ -1,0 +1,184 @@
+import { useEffect, useState } from 'react'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { price, unbroken } from '../../lib/format'
+import { isTyping, useSettled } from '../../lib/hooks'
+import { useIngredients } from '../../lib/ingredients'
+import { Button } from '../../ui/Button'
+import { PHASE_WORD, PHASES, phaseFill, TinyBar } from '../../ui/phases'
+import { useKitchen } from '../kitchen/queries'
+import { IngredientCard } from './IngredientCard'
+import { IngredientForm } from './IngredientForm'
+import { PantryFiles } from './PantryFiles'
+
+const SHELVES = [
+  'chocolate',
+  'cocoa',
+  'fat',
+  'dairy',
+  'egg',
+  'sugar',
+  'starch',
+  'gel',
+  'fruit',
+  'nut',
+  'liquid',
+  'alcohol',
+  'other',
+] as const
+
+/** Every ingredient of the kitchen, and one of them whole. */
+export function PantryPage() {
+  const { key } = useParams()
+  const [asked] = useSearchParams()
+  const navigate = useNavigate()
+  const kitchen = useKitchen()
+  const [typed, setTyped] = useState('')
+  const [shelf, setShelf] = useState('')
+  const [away, setAway] = useState(false)
+  const [files, setFiles] = useState(false)
+  const ingredients = useIngredients(useSettled(typed.trim(), 80), away)
+  const shown = (ingredients.data ?? []).filter((each) => !shelf || each.group === shelf)
+  const currency = kitchen.data?.currency ?? ''
+  const form = key === 'new' || asked.has('edit')
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key !== '/' || isTyping(event.target)) return
+      event.preventDefault()
+      window.document.getElementById('find-ingredient')?.focus()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [])
+
+  return (
+    <div className="tray grid flex-1 grid-cols-[minmax(0,520px)_minmax(0,1fr)] gap-x-8 px-6 pt-4 pb-4 max-[960px]:grid-cols-1 max-[760px]:px-4">
+      <section
+        aria-label="Shelf"
+        className={`flex min-h-0 flex-col gap-2 border-r border-line pr-8 max-[960px]:border-0 max-[960px]:pr-0 ${
+          key ? 'max-[960px]:order-2' : ''
+        }`}
+      >
+        <div className="flex flex-wrap items-center gap-2">
+          <h1 className="mr-auto text-[30px] leading-tight">Pantry</h1>
+          <Button className="px-3" onClick={() => setFiles(true)}>
+            Files
+          </Button>
+          <Button className="px-3" onClick={() => void navigate('/pantry/new')}>
+            Add from a label
+          </Button>
+        </div>
+        <ul aria-label="What the colours are" className="flex flex-wrap gap-x-3 gap-y-1 text-[13px]">
+          {PHASES.map((phase) => (
+            <li key={phase} className="flex items-center gap-1.5">
+              <svg width="22" height="14" aria-hidden="true">
+                <rect
+                  x="0.5"
+                  y="0.5"
+                  width="21"
+                  height="13"
+                  rx="2"
+                  fill={phaseFill(phase)}
+                  stroke="var(--ink)"
+                />
+              </svg>
+              {phase === 'dry' ? 'Cocoa & dry' : PHASE_WORD[phase]}
+            </li>
+          ))}
+        </ul>
+        <div className="flex flex-wrap items-center gap-2">
+          <input
+            id="find-ingredient"
+            type="search"
+            aria-label="Find an ingredient"
+            placeholder="Any name: double cream, caster…"
+            className="min-h-10 min-w-48 flex-1 rounded-lg border border-line2 bg-enamel px-3 pointer-coarse:min-h-11"
+            value={typed}
+            onChange={(event) => setTyped(event.target.value)}
+          />
+          <select
+            aria-label="Shelf"
+            className="min-h-10 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
+            value={shelf}
+            onChange={(event) => setShelf(event.target.value)}
+          >
+            <option value="">every shelf</option>
+            {SHELVES.map((each) => (
+              <option key={each}>{each}</option>
+            ))}
+          </select>
+          <label className="flex items-center gap-1.5 text-[14px] text-ink2">
+            <input type="checkbox" checked={away} onChange={(event) => setAway(event.target.checked)} />
+            put away too
+          </label>
+        </div>
+        {ingredients.isError && (
+          <p className="text-hot">The pantry cannot be read: {ingredients.error.message}</p>
+        )}
+        {ingredients.data && shown.length === 0 && (
+          <p className="py-4 text-ink2">
+            Nothing answers to “{typed.trim()}”.{' '}
+            <Link className="font-[640] text-rim underline" to="/pantry/new">
+              Add it from its label
+            </Link>
+          </p>
+        )}
+        <ul
+          aria-label="Ingredients"
+          className="max-h-[calc(100vh-260px)] min-h-40 overflow-y-auto border-t border-line max-[960px]:max-h-[60vh]"
+        >
+          {shown.map((each) => (
+            <li key={each.ingredient} className="border-b border-line">
+              <Link
+                to={`/pantry/${each.ingredient}`}
+                aria-current={each.ingredient === key ? 'true' : undefined}
+                className={`grid min-h-10 grid-cols-[minmax(0,1fr)_120px_104px] items-center gap-3 px-2 py-0.5 pointer-coarse:min-h-11 ${
+                  each.ingredient === key ? 'bg-rim-tint font-[680]' : 'hover:bg-rim-tint'
+                }`}
+              >
+                <span className="min-w-0 leading-tight">
+                  <span className="block truncate">
+                    {unbroken(each.name)}
+                    {each.own && <span className="text-[13px] font-[450] text-ink2"> own</span>}
+                    {each.kitchen.archived && (
+                      <span className="text-[13px] font-[450] text-ink2"> put away</span>
+                    )}
+                  </span>
+                </span>
+                <TinyBar shares={each.phases_percent} full={100} width={120} height={15} />
+                <span className="text-right text-[14px]">
+                  {each.price_per_kg != null && (
+                    <>
+                      {price(each.price_per_kg, '')}
+                      <span className="text-[12.5px] font-[450] text-ink2">{currency}/kg</span>
+                    </>
+                  )}
+                </span>
+              </Link>
+            </li>
+          ))}
+        </ul>
+      </section>
+      <section aria-label="Ingredient" className="min-w-0 max-[960px]:pb-4">
+        {form ? (
+          <IngredientForm
+            key={`${key ?? ''} ${asked.toString()}`}
+            from={key === 'new' ? asked.get('copy') : (key ?? null)}
+            edit={asked.has('edit')}
+          />
+        ) : key ? (
+          <IngredientCard key={key} ingredient={key} currency={currency} />
+        ) : (
+          <div className="pt-10 text-ink2">
+            <p className="font-head text-[21px] text-ink">Pick an ingredient</p>
+            <p className="mt-1 max-w-md">
+              What it is made of, where each number is from, what a cup of it weighs, whom it hurts, and what
+              it costs here.
+            </p>
+          </div>
+        )}
+      </section>
+      {files && <PantryFiles onClose={() => setFiles(false)} />}
+    </div>
+  )
+}

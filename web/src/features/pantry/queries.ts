@@ -1,0 +1,61 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { answer, api } from '../../api/client'
+import type { IngredientDocument, KitchenValues, Label } from '../../api/client'
+
+export function useIngredient(key: string | undefined) {
+  return useQuery({
+    queryKey: ['ingredient', key],
+    queryFn: () => answer(api.GET('/api/ingredients/{key}', { params: { path: { key: key ?? '' } } })),
+    enabled: key !== undefined,
+  })
+}
+
+/** Everything that shows ingredients is read again. */
+function useFreshPantry() {
+  const client = useQueryClient()
+  return () =>
+    Promise.all([
+      client.invalidateQueries({ queryKey: ['ingredients'] }),
+      client.invalidateQueries({ queryKey: ['ingredient'] }),
+      client.invalidateQueries({ queryKey: ['predict'] }),
+    ])
+}
+
+export function useSaveValues(key: string) {
+  const fresh = useFreshPantry()
+  return useMutation({
+    mutationFn: (values: KitchenValues) =>
+      answer(api.PUT('/api/ingredients/{key}/kitchen', { params: { path: { key } }, body: values })),
+    onSettled: fresh,
+  })
+}
+
+/** Saves an own ingredient: a new one at revision 0, else on top of the revision it was read at. */
+export function useSaveIngredient() {
+  const fresh = useFreshPantry()
+  return useMutation({
+    mutationFn: ({ document, revision }: { document: IngredientDocument; revision: number }) =>
+      revision === 0
+        ? answer(api.POST('/api/ingredients', { body: document }))
+        : answer(
+            api.PUT('/api/ingredients/{key}', {
+              params: { path: { key: document.key } },
+              body: { document, based_on_revision: revision },
+            }),
+          ),
+    onSettled: fresh,
+  })
+}
+
+export function infer(label: Label) {
+  return answer(api.POST('/api/ingredients/infer', { body: label }))
+}
+
+export function useImport() {
+  const fresh = useFreshPantry()
+  return useMutation({
+    mutationFn: (file: { kind: 'csv' | 'json'; text: string; take: boolean }) =>
+      answer(api.POST('/api/ingredients/import', { body: file })),
+    onSettled: fresh,
+  })
+}

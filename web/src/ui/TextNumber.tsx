@@ -1,0 +1,43 @@
+import { useId } from 'react'
+
+interface TextNumberProps {
+  label: string
+  /** As typed: the form reads it when it is used. */
+  value: string
+  onChange: (text: string) => void
+  placeholder?: string | undefined
+  /** What is wrong with it; none when nothing is. */
+  fault?: string | undefined
+  hint?: string | undefined
+  unit?: string | undefined
+}
+
+/** A number typed into a form that is used as a whole. */
+export function TextNumber({ label, value, onChange, placeholder, fault, hint, unit }: TextNumberProps) {
+  const id = useId()
+  const under = fault ?? hint
+  return (
+    <span className="flex flex-col gap-1">
+      <label htmlFor={id}>{label}</label>
+      <span className="flex items-center gap-2">
+        <input
+          id={id}
+          inputMode="decimal"
+          autoComplete="off"
+          className={`min-h-10 w-40 rounded-lg border bg-enamel px-2 pointer-coarse:min-h-11 ${fault ? 'border-hot' : 'border-line2'}`}
+          aria-invalid={fault ? true : undefined}
+          aria-describedby={under ? `${id}-under` : undefined}
+          placeholder={placeholder}
+          value={value}
+          onChange={(event) => onChange(event.target.value)}
+        />
+        {unit && <span className="text-ink2">{unit}</span>}
+      </span>
+      {under && (
+        <span id={`${id}-under`} className={`text-[13px] ${fault ? 'text-hot' : 'text-ink2'}`}>
+          {under}
+        </span>
+      )}
+    </span>
+  )
+}
