@@ -59,12 +59,69 @@ proptest! {
     }
 
     #[test]
+    fn more_of_a_setting_agent_never_softens(
+        agent in prop::sample::select(vec![
+            ("gelatin200", System::Jelly), ("gelatin200", System::Mousse), ("agar", System::Jelly),
+            ("corn_starch", System::Custard), ("corn_starch", System::Diplomat), ("xanthan", System::Jelly),
+        ]),
+        grams in 4.5f64..20.0, more in 1.01f64..2.0, t_c in 2f64..28.0,
+    ) {
+        let (id, system) = agent;
+        let tau = |grams: f64| {
+            // Under 2 % on water starch does nothing but take room: four times as much of it is asked.
+            let grams = if id == "corn_starch" { 4.0 * grams } else { grams };
+            let lines = [("milk", 400.0), ("cream35", 300.0), ("sugar", 90.0), (id, grams)];
+            Predictor::new(&mixture(&lines), system, &Options::default()).base.at(t_c, History::Rested).yield_stress_pa
+        };
+        let (before, after) = (tau(grams), tau(grams * more));
+        prop_assert!(after >= before * (1.0 - ROUNDING), "{id} in {system:?}: {before} Pa became {after} Pa");
+    }
+
+    #[test]
+    fn warmer_never_stiffens_in_any_system_without_foam(
+        system in prop::sample::select(System::ALL.to_vec()), lines in any_formula(),
+        t_c in 0f64..44.0, by in 0.2f64..10.0,
+    ) {
+        // Fat melts, syrup thins, gels soften: nothing in the model sets by warming.
+        let prepared = Predictor::new(&mixture(&lines), system, &Options::default()).base;
+        let (cold, warm) = (prepared.at(t_c, History::Rested), prepared.at(t_c + by, History::Rested));
+        prop_assert!(warm.yield_stress_pa <= cold.yield_stress_pa * (1.0 + 1e-6), "{system:?}: {} to {}", cold.yield_stress_pa, warm.yield_stress_pa);
+    }
+
+    #[test]
+    fn more_air_is_lighter_and_thins_the_networks(
+        lines in any_formula(), air in 0f64..1.2, more in 0.05f64..0.3, t_c in 2f64..30.0,
+    ) {
+        // Up to 150 % overrun: past 60 % of volume bubbles press on each other and stiffen.
+        let at = |overrun: f64| {
+            let options = Options { overrun: Some(overrun), ..Options::default() };
+            let prepared = Predictor::new(&mixture(&lines), System::Mousse, &options).base;
+            (prepared.density, prepared.at(t_c, History::Rested).yield_stress_pa)
+        };
+        let ((dense, stiff), (light, soft)) = (at(air), at(air + more));
+        prop_assert!(light < dense && soft <= stiff * (1.0 + ROUNDING));
+        // Mass is conserved: density times volume is the same batch.
+        prop_assert!((dense * (1.0 + air) / (light * (1.0 + air + more)) - 1.0).abs() < 1e-9);
+    }
+
+    #[test]
+    fn longer_in_the_cold_never_softens_a_gel(hours in 0f64..60.0, more in 0.1f64..40.0) {
+        let lines = [("raspberry", 400.0), ("sugar", 90.0), ("cream35", 500.0), ("gelatin200", 10.0)];
+        let tau = |hours: f64| {
+            let options = Options { hours: Some(hours), ..Options::default() };
+            Predictor::new(&mixture(&lines), System::Mousse, &options).base.at(5.0, History::Rested).yield_stress_pa
+        };
+        prop_assert!(tau(hours + more) >= tau(hours) * (1.0 - ROUNDING));
+    }
+
+    #[test]
     fn scaling_the_batch_changes_nothing_intensive(
         lines in any_formula(), factor in 0.01f64..100.0, t_c in 0f64..45.0, history in history(),
+        system in prop::sample::select(System::ALL.to_vec()),
     ) {
         let scaled: Vec<_> = lines.iter().map(|(id, g)| (*id, g * factor)).collect();
         let of = |lines: &[(&'static str, f64)]| {
-            let predictor = Predictor::new(&mixture(lines), System::Ganache, &Options::default());
+            let predictor = Predictor::new(&mixture(lines), system, &Options::default());
             let banded = predictor.at(t_c, history);
             [
                 banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s, banded.sigma_yield,
@@ -78,14 +135,17 @@ proptest! {
     }
 
     #[test]
-    fn mass_is_conserved_and_every_number_is_finite(lines in any_formula(), t_c in 0f64..45.0, history in history()) {
+    fn mass_is_conserved_and_every_number_is_finite(
+        lines in any_formula(), t_c in 0f64..95.0, history in history(),
+        system in prop::sample::select(System::ALL.to_vec()),
+    ) {
         let mixed = mixture(&lines);
         let sum: f64 = mixed.composition.0.iter().sum();
         prop_assert!((sum - 1.0).abs() < 1e-9, "shares add up to {sum}");
         let phases = mixed.composition.phases();
         let phase_sum = phases.fat + phases.sugar + phases.water + phases.dry + phases.setting;
         prop_assert!((phase_sum - 1.0).abs() < 1e-9);
-        let predictor = Predictor::new(&mixed, System::Ganache, &Options::default());
+        let predictor = Predictor::new(&mixed, system, &Options::default());
         let banded = predictor.at(t_c, history);
         for value in [banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s, banded.sigma_yield, banded.sigma_viscosity] {
             prop_assert!(value.is_finite() && value > 0.0, "{value}");
@@ -144,19 +204,30 @@ fn a_line_of_zero_grams_changes_nothing() {
 #[test]
 fn the_curve_has_no_corners_in_temperature() {
     // C1: slopes from the left and from the right agree everywhere, also at the points of the fat curves.
-    let mixed = mixture(&[("dark55", 150.0), ("cream35", 100.0), ("butter82", 20.0)]);
-    let prepared = Predictor::new(&mixed, System::Ganache, &Options::default()).base;
-    for history in History::ALL {
-        for k in 1..450 {
-            let (t, h) = (0.1 * f64::from(k), 1e-5);
-            let ln = |t: f64| prepared.at(t, history).yield_stress_pa.ln();
-            // Second-order one-sided differences: first-order ones would show curvature as a gap.
-            let left = (3.0 * ln(t) - 4.0 * ln(t - h) + ln(t - 2.0 * h)) / (2.0 * h);
-            let right = (-3.0 * ln(t) + 4.0 * ln(t + h) - ln(t + 2.0 * h)) / (2.0 * h);
-            assert!(
-                (left - right).abs() < 1e-4 * left.abs().max(1.0),
-                "{history:?} {t} °C: {left} and {right}"
-            );
+    let ganache = [("dark55", 150.0), ("cream35", 100.0), ("butter82", 20.0)];
+    let swiss = [("white", 100.0), ("sugar", 180.0), ("butter82", 275.0)];
+    let mousse = [("raspberry", 400.0), ("sugar", 90.0), ("cream35", 500.0), ("gelatin200", 10.0)];
+    let custard = [("milk", 500.0), ("yolk", 85.0), ("sugar", 100.0), ("corn_starch", 45.0)];
+    let cases: [(System, &[(&str, f64)]); 4] = [
+        (System::Ganache, &ganache),
+        (System::MeringueButtercream, &swiss),
+        (System::Mousse, &mousse),
+        (System::Custard, &custard),
+    ];
+    for (system, lines) in cases {
+        let prepared = Predictor::new(&mixture(lines), system, &Options::default()).base;
+        for history in History::ALL {
+            for k in 1..450 {
+                let (t, h) = (0.1 * f64::from(k), 1e-5);
+                let ln = |t: f64| prepared.at(t, history).yield_stress_pa.ln();
+                // Second-order one-sided differences: first-order ones would show curvature as a gap.
+                let left = (3.0 * ln(t) - 4.0 * ln(t - h) + ln(t - 2.0 * h)) / (2.0 * h);
+                let right = (-3.0 * ln(t) + 4.0 * ln(t + h) - ln(t + 2.0 * h)) / (2.0 * h);
+                assert!(
+                    (left - right).abs() < 2e-4 * left.abs().max(1.0),
+                    "{system:?} {history:?} {t} °C: {left} and {right}"
+                );
+            }
         }
     }
 }

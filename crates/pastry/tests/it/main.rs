@@ -4,6 +4,7 @@
 #![allow(missing_docs, clippy::unwrap_used)]
 
 mod assessment;
+mod composition;
 mod handbook;
 mod invariants;
 mod jobs;
@@ -12,3 +13,4 @@ mod starts;
 mod support;
 mod trade_facts;
 mod vectors;
+mod warnings;
