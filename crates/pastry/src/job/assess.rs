@@ -362,8 +362,12 @@ fn in_the_room(predictor: &Predictor, room_c: f64, axis: MapAxis) -> InTheRoom {
         spoon,
         sentence: match axis {
             MapAxis::ViscosityPaS => format!(
-                "In the room at {room_c:.1} °C a spoonful falls as a {}, about {} Pa·s.",
-                spoon.word(),
+                "In the room at {room_c:.1} °C a spoonful {}, about {} Pa·s.",
+                match spoon {
+                    SpoonSign::HoldsUpsideDown => "holds upside down".to_owned(),
+                    SpoonSign::CleanCut => "cuts clean".to_owned(),
+                    other => format!("falls as a {}", other.word()),
+                },
                 two_digits(eta)
             ),
             MapAxis::YieldStressPa => format!(

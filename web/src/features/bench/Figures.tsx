@@ -48,7 +48,7 @@ function fats({ figures, totals }: Assessment): string {
   const parts = [
     ['cocoa butter', totals.cocoa_butter.mass_g],
     ['milk fat', totals.milk_fat.mass_g],
-    ['oil', totals.oil.mass_g],
+    ['oil and egg fat', totals.oil.mass_g],
     ['coconut fat', totals.lauric_fat.mass_g],
   ] as const
   const present = parts.filter(([, mass]) => mass > 0.05).map(([name, mass]) => `${name} ${grams(mass)} g`)
