@@ -3,7 +3,7 @@
 
 use crate::support::{mixture, number, rows};
 use pastry::formula::System;
-use pastry::ingredient::{Part, find};
+use pastry::ingredient::find;
 use pastry::rheology::serum::{sucrose_solubility, syrup_viscosity};
 use pastry::rheology::solid_fat::{COCOA_BUTTER, LAURIC, MILK_FAT};
 use pastry::rheology::{Options, Prepared};
