@@ -6,12 +6,14 @@
 //! 2. [`ingredient`]: composition, catalogue, what a cup or a piece weighs
 //! 3. [`formula`]: lines, family, the mixture they make, totals
 //! 4. [`rheology`]: consistency from composition and temperature, with its band; warnings
-//! 5. [`job`]: drip, coat, mask, fill: windows from geometry, chance of being inside, the verdict
+//! 5. [`job`]: ten jobs: windows from geometry, chance of being inside, the verdict
+//! 6. [`balance`]: the smallest ways into the window, in grams, degrees and hours
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
 //! [`rheology::kernel::Predictor`] (ready for any temperature) → [`job::assess`] (the answer).
 
+pub mod balance;
 pub mod fault;
 pub mod formula;
 pub mod ingredient;

@@ -5,10 +5,11 @@ use crate::error::ApiError;
 use crate::pantry_view::{IngredientEntry, entry};
 use crate::routes::families::{FamilyEntry, families};
 use crate::routes::predict::{Conversion, ConvertRequest, convert};
+use pastry::balance::ways;
 use pastry::fault::Fault;
 use pastry::ingredient::measure::OwnWeights;
 use pastry::ingredient::search::search;
-use pastry::ingredient::{Shelf, catalogue};
+use pastry::ingredient::{Ingredient, Shelf, catalogue};
 use pastry::job::{FormulaDocument, assess, compare};
 use pastry::units::kitchen::Measures;
 use std::io::Read;
@@ -62,6 +63,18 @@ fn written(answer: &impl serde::Serialize) -> String {
 pub fn predict(file: &Path) -> Result<String, String> {
     let document = read(file)?;
     assess(&document)
+        .map(|answer| written(&answer))
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads a formula and answers with the ways there that the interface would give an empty kitchen.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn balance(file: &Path) -> Result<String, String> {
+    let document = read(file)?;
+    let price = |ingredient: &Ingredient| ingredient.pack.map(|pack| pack.price_per_kg());
+    ways(&document, &Shelf::catalogue(), &price)
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
 }

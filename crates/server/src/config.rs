@@ -23,6 +23,11 @@ pub enum Command {
         /// The file; - reads standard input.
         file: PathBuf,
     },
+    /// Read a formula and print the smallest ways into its window, as the interface would.
+    Balance {
+        /// The file; - reads standard input.
+        file: PathBuf,
+    },
     /// Read two or three formulas and print them side by side, what differs marked.
     Compare {
         /// The files.

@@ -58,6 +58,9 @@ pub enum ApiError {
     /// The path exists, the method does not.
     #[error("this address does not take that method; GET /api/openapi.json lists what it takes")]
     NoMethod,
+    /// The computation broke off.
+    #[error("something went wrong here; try again")]
+    BrokeOff,
     /// The store refused or failed.
     #[error(transparent)]
     Store(#[from] StoreError),
@@ -88,6 +91,7 @@ impl ApiError {
             ApiError::BodyLost => (StatusCode::BAD_REQUEST, "body_lost"),
             ApiError::NoRoute => (StatusCode::NOT_FOUND, "no_route"),
             ApiError::NoMethod => (StatusCode::METHOD_NOT_ALLOWED, "no_method"),
+            ApiError::BrokeOff => (StatusCode::INTERNAL_SERVER_ERROR, "internal"),
             ApiError::Store(StoreError::NotFound { .. }) => (StatusCode::NOT_FOUND, "not_found"),
             ApiError::Store(StoreError::Conflict { current, .. }) => {
                 problem.current_revision = Some(current);

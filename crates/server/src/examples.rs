@@ -29,6 +29,7 @@ pub fn add(description: &mut Value) {
         brix: None,
     };
     request(description, "/api/predict", "post", json!(first));
+    request(description, "/api/balance", "post", json!(first));
     request(description, "/api/components", "post", json!(first));
     request(description, "/api/compare", "post", json!({ "documents": [first, second] }));
     request(description, "/api/ingredients", "post", json!(own));

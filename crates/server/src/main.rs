@@ -12,6 +12,7 @@ fn main() -> ExitCode {
     match Cli::parse().command {
         Command::Serve(options) => run(options),
         Command::Predict { file } => answer(commands::predict(&file)),
+        Command::Balance { file } => answer(commands::balance(&file)),
         Command::Compare { files } => answer(commands::compare_files(&files)),
         Command::Convert { amount, ingredient, measures } => {
             answer(commands::convert_words(&amount, &ingredient, measures))

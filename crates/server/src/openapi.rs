@@ -50,6 +50,7 @@ pub const FORMATS: [Format; 3] = [
     ),
     tags(
         (name = "predict", description = "What a formula will do"),
+        (name = "balance", description = "The smallest ways there"),
         (name = "ingredients", description = "The pantry: ingredients, own ones, files in and out"),
         (name = "components", description = "Saved formulas and their revisions"),
         (name = "kitchen", description = "The kitchen and its habits")

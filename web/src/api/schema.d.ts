@@ -4,6 +4,26 @@
  */
 
 export interface paths {
+    "/api/balance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Looks for the smallest ways into the window: in grams, degrees, hours. Locks, limits and rules of the
+         *     formula hold in every one. Keeps nothing.
+         */
+        post: operations["balance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compare": {
         parameters: {
             query?: never;
@@ -384,6 +404,23 @@ export interface components {
             /** @description Its name or key, as far as it could be read. */
             name: string;
         };
+        /** @description An amount that changes. */
+        Change: {
+            /**
+             * Format: double
+             * @description Before, g.
+             */
+            from_g: number;
+            /** @description Line of the formula; none for a line that is added. */
+            line?: number | null;
+            /** @description Name of the ingredient. */
+            name: string;
+            /**
+             * Format: double
+             * @description After, g.
+             */
+            to_g: number;
+        };
         /** @description A film poured over a cake. */
         CoatGeometry: {
             /**
@@ -625,6 +662,44 @@ export interface components {
              */
             side_temperature_c: components["schemas"]["SurfaceTemperature"];
         };
+        /** @description What a way does besides. */
+        Effects: {
+            /**
+             * Format: double
+             * @description Batch, g.
+             */
+            batch_g: number;
+            /**
+             * Format: double
+             * @description Cost of a kilogram, in the kitchen's currency; none where a price is missing.
+             */
+            cost_per_kg?: number | null;
+            /**
+             * Format: double
+             * @description Fat, points of total.
+             */
+            fat_points: number;
+            /**
+             * Format: double
+             * @description Sugar, points of total.
+             */
+            sugar_points: number;
+            /**
+             * Format: double
+             * @description Sweetness, points of total as sucrose.
+             */
+            sweetness_points: number;
+            /**
+             * Format: double
+             * @description Water activity.
+             */
+            water_activity?: number | null;
+            /**
+             * Format: double
+             * @description Water, points of total.
+             */
+            water_points: number;
+        };
         /** @description A value with the ends of its 90 % band. */
         Estimate: {
             /**
@@ -826,6 +901,8 @@ export interface components {
             percent_of?: string | null;
             /** @description What was done in the making, where it matters. */
             process?: components["schemas"]["Process"];
+            /** @description What must hold when ways are looked for. */
+            rules?: components["schemas"]["Rules"];
             /**
              * Format: int32
              * @description Version of the format: 1.
@@ -1430,6 +1507,8 @@ export interface components {
              */
             ingredient: string;
             piece_g?: components["schemas"]["Mass"] | null;
+            /** @description What it may do when ways are looked for. */
+            rule?: components["schemas"]["LineRule"];
         };
         /** @description A line weighed, with what it brings. */
         LineAnswer: {
@@ -1460,6 +1539,21 @@ export interface components {
             of_total_percent: number;
             /** @description What it brings, g. */
             phases_g: components["schemas"]["PhaseShares"];
+        };
+        /** @description What one line may do. */
+        LineRule: {
+            /**
+             * Format: double
+             * @description Least of it, g.
+             */
+            least_g?: number | null;
+            /** @description It stays as it is. */
+            locked?: boolean;
+            /**
+             * Format: double
+             * @description Most of it, g.
+             */
+            most_g?: number | null;
         };
         /**
          * @description What the map's upright axis counts.
@@ -1518,6 +1612,19 @@ export interface components {
              * @default 5
              */
             time_s: components["schemas"]["Seconds"];
+        };
+        /** @description The nearest that is possible when nothing meets everything. */
+        Nearest: {
+            /** @description Its verdict. */
+            at: components["schemas"]["Point"];
+            /** @description Who asks for what cannot be had together. */
+            blocked_by: string[];
+            /** @description Amounts that change. */
+            changes: components["schemas"]["Change"][];
+            /** @description The formula that comes nearest. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @description What stands in the way, in one sentence. */
+            sentence: string;
         };
         /** @description An ingredient of a file, and what taking it would do. */
         Offered: {
@@ -1824,6 +1931,17 @@ export interface components {
             /** @description The numbers, one a column; none where the formula has it not. */
             values: (number | null)[];
         };
+        /** @description What must hold for the whole formula. */
+        Rules: {
+            /** @description The batch keeps its weight. */
+            keep_total?: boolean;
+            /** @description Pairs of ingredients, by key, that keep their ratio. */
+            ratios?: string[][];
+            /** @description Shares with floors and ceilings. */
+            shares?: components["schemas"]["ShareRule"][];
+            /** @description Eggs, leaves and sticks stay whole. */
+            whole_pieces?: boolean;
+        };
         /** @description A document to save, and the revision it started from. */
         SaveComponent: {
             /**
@@ -1886,6 +2004,24 @@ export interface components {
              * @description Per cent of total weight.
              */
             of_total_percent: number;
+        };
+        /** @description A share of a shelf in the whole: "at least 35 % chocolate". */
+        ShareRule: {
+            /**
+             * Format: double
+             * @description Least, per cent of total.
+             */
+            least_percent?: number | null;
+            /**
+             * Format: double
+             * @description Most, per cent of total.
+             */
+            most_percent?: number | null;
+            /**
+             * @description Key of an ingredient, or a shelf: chocolate, dairy, sugar …
+             * @example chocolate
+             */
+            of: string;
         };
         /** @description A syrup that a sponge drinks. */
         SoakGeometry: {
@@ -2068,6 +2204,42 @@ export interface components {
             /** @description What to do about it. */
             way_out: string;
         };
+        /** @description One way there. */
+        Way: {
+            /** @description The verdict after it. */
+            at: components["schemas"]["Point"];
+            /** @description Amounts that change. */
+            changes: components["schemas"]["Change"][];
+            /** @description The formula after it. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @description The same in a few words: "sweeter by 2 points". */
+            effect_words: string;
+            /** @description What it does besides. */
+            effects: components["schemas"]["Effects"];
+            /** @description What kind it is. */
+            kind: components["schemas"]["WayKind"];
+            /** @description Value on the map's axis at every point of its map. */
+            on_map: number[];
+            /** @description Shares of the five phases then, per cent of total. */
+            phases_of_total_percent: components["schemas"]["PhaseShares"];
+            /** @description Temperatures at which it then works. */
+            spans: components["schemas"]["Span"][];
+            /** @description What to do, in a few words: "+24 g Cream 36 %". */
+            title: string;
+        };
+        /**
+         * @description What kind of way it is.
+         * @enum {string}
+         */
+        WayKind: "temperature" | "wait" | "one" | "process" | "swap" | "rebalance";
+        /** @description The answer. */
+        Ways: {
+            nearest?: components["schemas"]["Nearest"] | null;
+            /** @description Whether it is inside already, with room to both edges. */
+            settled: boolean;
+            /** @description Ways there, the smallest first. */
+            ways: components["schemas"]["Way"][];
+        };
         /** @description Cream before it is whipped. */
         WhipGeometry: {
             /**
@@ -2122,6 +2294,113 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    balance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "ganache",
+                 *       "format": "bright-spoon/formula",
+                 *       "lines": [
+                 *         {
+                 *           "amount": "150 g",
+                 *           "ingredient": "milk40"
+                 *         },
+                 *         {
+                 *           "amount": "90 g",
+                 *           "ingredient": "cream36"
+                 *         },
+                 *         {
+                 *           "amount": "24 g",
+                 *           "ingredient": "dark70"
+                 *         },
+                 *         {
+                 *           "amount": "20 g",
+                 *           "ingredient": "glucose40"
+                 *         },
+                 *         {
+                 *           "amount": "12 g",
+                 *           "ingredient": "butter82"
+                 *         },
+                 *         {
+                 *           "amount": "0.6 g",
+                 *           "ingredient": "salt"
+                 *         }
+                 *       ],
+                 *       "measures": "us",
+                 *       "name": "Bay milk-chocolate drip",
+                 *       "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *       "version": 1,
+                 *       "work": {
+                 *         "job": {
+                 *           "dose_ml": 0.9,
+                 *           "kind": "drip",
+                 *           "longest_mm": 70,
+                 *           "shortest_mm": 25,
+                 *           "side_temperature_c": 5
+                 *         },
+                 *         "room_temperature_c": 21.5,
+                 *         "temperature_c": 26
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["FormulaDocument"];
+            };
+        };
+        responses: {
+            /** @description Ways there, the smallest first; or what stands in the way */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ways"];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     compare_formulas: {
         parameters: {
             query?: never;

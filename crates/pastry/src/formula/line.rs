@@ -2,6 +2,7 @@
 
 use crate::fault::Fault;
 use crate::formula::family::Family;
+use crate::formula::rules::LineRule;
 use crate::ingredient::catalogue::Ingredient;
 use crate::ingredient::measure::{MeasureError, OwnWeights, Weighed, weigh};
 use crate::ingredient::shelf::Shelf;
@@ -34,6 +35,9 @@ pub struct Line {
     /// Highest temperature this line reached, °C, where it differs from the whole.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub cook_c: Option<CookTemperature>,
+    /// What it may do when ways are looked for.
+    #[serde(default, skip_serializing_if = "LineRule::is_free")]
+    pub rule: LineRule,
 }
 
 impl Line {
@@ -45,6 +49,7 @@ impl Line {
             density_g_per_ml: None,
             piece_g: None,
             cook_c: None,
+            rule: LineRule::default(),
         }
     }
 }

@@ -5,6 +5,7 @@ pub mod kitchen_words;
 pub mod line;
 pub mod mixture;
 pub mod process;
+pub mod rules;
 pub mod system;
 pub mod totals;
 
@@ -13,5 +14,6 @@ pub use family::{Family, Figure, Setting};
 pub use line::{Formula, Line, WeighedLine};
 pub use mixture::Mixture;
 pub use process::{Process, WhipStage};
+pub use rules::{LineRule, Rules};
 pub use system::System;
 pub use totals::{Totals, totals};

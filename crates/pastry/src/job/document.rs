@@ -2,7 +2,7 @@
 //! document is read from a file, taken by the HTTP interface and kept as a revision.
 
 use crate::formula::process::{GroupCooks, overrun_percent, whip};
-use crate::formula::{Family, Fault, Formula, Line, Process, WeighedLine};
+use crate::formula::{Family, Fault, Formula, Line, Process, Rules, WeighedLine};
 use crate::ingredient::{IngredientDocument, Shelf};
 use crate::job::kind::Job;
 use crate::job::starts;
@@ -80,6 +80,9 @@ pub struct FormulaDocument {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 60)]
     pub ingredients: Vec<IngredientDocument>,
+    /// What must hold when ways are looked for.
+    #[serde(default, skip_serializing_if = "Rules::is_free")]
+    pub rules: Rules,
     /// What it is for.
     pub work: Work,
 }
@@ -98,6 +101,7 @@ impl FormulaDocument {
             process: Process::default(),
             percent_of: None,
             ingredients: Vec::new(),
+            rules: Rules::default(),
             work: Work {
                 job,
                 temperature_c: Temperature::from_celsius(temperature_c),

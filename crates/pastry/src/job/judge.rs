@@ -191,11 +191,9 @@ impl Question<'_> {
     /// first two, and the gel must not turn to rubber.
     fn judge_set(&self, banded: &Banded, set: &SetGeometry, window: [f64; 2]) -> Judged {
         let point = &banded.middle;
-        let (density, height) = (self.prepared.density, 1e-3 * set.height_mm.millimetres());
-        let sags = sag(density, height, point.modulus_pa);
-        let least =
-            (sags / set.grade.most_sag()).max(gives_way_below(density, height) / point.yield_stress_pa);
-        let most = if point.gel_modulus_pa > 1e-6 { RUBBERY_PA / point.gel_modulus_pa } else { OPEN };
+        let height = 1e-3 * set.height_mm.millimetres();
+        let sags = sag(self.prepared.density, height, point.modulus_pa);
+        let [least, most] = self.set_multipliers(point, set);
         let sigma = banded.sigma_yield;
         let gel_sigma = self.prepared.base_sigma();
         let stands = normal_cdf(-least.ln() / sigma);
@@ -248,6 +246,78 @@ impl Question<'_> {
         DripCourse::new(self.prepared, t_c, drip.side_temperature_c.celsius(), drip.dose_ml.millilitres())
     }
 
+    /// ln of the common factors by which yield stress and viscosity would have to be multiplied to stand on
+    /// the loose and on the stiff edge of the window: for searches. Open edges are far away.
+    pub fn edges(&self, point: &Consistency, t_c: f64) -> [f64; 2] {
+        let window = self.job.window(self.prepared.density);
+        let multipliers = match self.job {
+            Job::Mask(_) | Job::Fill(_) | Job::Pipe(_) | Job::Spoon(_) => {
+                window.map(|limit| limit / point.yield_stress_pa)
+            }
+            Job::Coat(coat) => {
+                let film = self.film(point, coat);
+                window.map(|mm| film.multiplier_for(mm))
+            }
+            Job::Nappe(nappe) => {
+                let film = self.spoon_film(point, nappe);
+                window.map(|mm| film.multiplier_for(mm))
+            }
+            Job::Soak(soak) => {
+                let times = |mm: f64| viscosity_for(mm, soak.time_s.seconds()) / point.plastic_viscosity_pa_s;
+                [times(window[1]), times(window[0])]
+            }
+            Job::Whip(_) => window.map(|limit| limit / point.viscosity_pa_s),
+            Job::Set(set) => self.set_multipliers(point, set),
+            Job::Drip(drip) => {
+                let course = self.course(drip, t_c);
+                // With both sigmas 1 a standard deviation is a factor e.
+                return [window[1].min(LONGEST_MM), window[0]]
+                    .map(|mm| course.z_for_length(mm, [1.0, 1.0], 0.0));
+            }
+        };
+        multipliers.map(|m| m.max(1e-12).ln())
+    }
+
+    /// Whether the middle is inside with so much room to either edge, ln of stiffness: the same as asking
+    /// [`Question::edges`], and for a drip ten times cheaper.
+    pub fn within(&self, point: &Consistency, t_c: f64, margin: f64) -> bool {
+        let Job::Drip(drip) = self.job else {
+            let [loose, stiff] = self.edges(point, t_c);
+            return loose <= -margin && stiff >= margin;
+        };
+        let [shortest, longest] = self.job.window(self.prepared.density);
+        let course = self.course(drip, t_c);
+        let length = |ln: f64| course.length_mm(ln.exp(), ln.exp());
+        length(margin) >= shortest && length(-margin) <= longest.min(LONGEST_MM)
+    }
+
+    /// How the two edges of a drip move when yield stress alone stiffens, per ln: the rest of the way to −1
+    /// is viscosity's. Both lie in −1 to 0. None for jobs whose edges are closed forms.
+    pub fn slopes_by_yield(&self, t_c: f64, edges: [f64; 2]) -> Option<[f64; 2]> {
+        const STEP: f64 = 0.05;
+        let Job::Drip(drip) = self.job else { return None };
+        let course = self.course(drip, t_c);
+        Some(edges.map(|z| {
+            let length = |by_yield: f64, by_viscosity: f64| {
+                course.length_mm((z + by_yield).exp(), (z + by_viscosity).exp())
+            };
+            let of_yield = length(-STEP, 0.0) - length(STEP, 0.0);
+            let of_viscosity = length(0.0, -STEP) - length(0.0, STEP);
+            let both = of_yield + of_viscosity;
+            if both.abs() < 1e-9 { -0.5 } else { -(of_yield / both).clamp(0.0, 1.0) }
+        }))
+    }
+
+    /// The least and the greatest common factor with which a set piece stands and is not rubber.
+    fn set_multipliers(&self, point: &Consistency, set: &SetGeometry) -> [f64; 2] {
+        let (density, height) = (self.prepared.density, 1e-3 * set.height_mm.millimetres());
+        let sags = sag(density, height, point.modulus_pa);
+        let least =
+            (sags / set.grade.most_sag()).max(gives_way_below(density, height) / point.yield_stress_pa);
+        let most = if point.gel_modulus_pa > 1e-6 { RUBBERY_PA / point.gel_modulus_pa } else { OPEN };
+        [least, most]
+    }
+
     /// Only inside or not, of the middle: for searches.
     pub fn outcome_of_middle(&self, point: &Consistency, t_c: f64) -> Outcome {
         let window = self.job.window(self.prepared.density);
@@ -259,18 +329,11 @@ impl Question<'_> {
             Job::Nappe(nappe) => stiffness(self.spoon_film(point, nappe).thickness_mm(), window),
             Job::Soak(soak) => flipped(stiffness(self.depth(point, soak), window)),
             Job::Whip(whip) => self.whips(point, whip, t_c, window),
-            Job::Set(set) => {
-                let (density, height) = (self.prepared.density, 1e-3 * set.height_mm.millimetres());
-                if sag(density, height, point.modulus_pa) > set.grade.most_sag()
-                    || point.yield_stress_pa < gives_way_below(density, height)
-                {
-                    Outcome::TooLoose
-                } else if point.gel_modulus_pa > RUBBERY_PA {
-                    Outcome::TooStiff
-                } else {
-                    Outcome::Inside
-                }
-            }
+            Job::Set(set) => match self.set_multipliers(point, set) {
+                [least, _] if least > 1.0 => Outcome::TooLoose,
+                [_, most] if most < 1.0 => Outcome::TooStiff,
+                _ => Outcome::Inside,
+            },
             Job::Drip(drip) => drip_outcome(self.course(drip, t_c).length_mm(1.0, 1.0), window),
         }
     }

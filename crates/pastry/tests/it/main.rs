@@ -4,6 +4,8 @@
 #![allow(missing_docs, clippy::unwrap_used)]
 
 mod assessment;
+mod balance;
+mod balance_optimum;
 mod composition;
 mod handbook;
 mod invariants;

@@ -1,5 +1,6 @@
 //! The interface, one file per noun. Paths here are below `/api`.
 
+pub mod balance;
 pub mod components;
 pub mod families;
 pub mod files;
@@ -16,6 +17,7 @@ pub fn all() -> OpenApiRouter<AppState> {
     OpenApiRouter::new()
         .merge(health::routes())
         .merge(predict::routes())
+        .merge(balance::routes())
         .merge(families::routes())
         .merge(ingredients::routes())
         .merge(files::routes())

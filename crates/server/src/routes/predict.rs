@@ -72,7 +72,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 }
 
 /// Keys of everything some formulas use.
-fn keys<'a>(documents: impl IntoIterator<Item = &'a FormulaDocument>) -> Vec<&'a str> {
+pub fn keys<'a>(documents: impl IntoIterator<Item = &'a FormulaDocument>) -> Vec<&'a str> {
     documents.into_iter().flat_map(|d| d.lines.iter().map(|line| line.ingredient.as_str())).collect()
 }
 

@@ -4,6 +4,7 @@
 #![allow(missing_docs, clippy::unwrap_used)]
 
 mod bad_input;
+mod balance;
 mod command_line;
 mod components;
 mod description;

@@ -1,0 +1,218 @@
+//! Ways with a scale: one ingredient more or less, one for another like it, the smallest rebalance.
+
+use crate::balance::effects::signed;
+use crate::balance::limits::belongs;
+use crate::balance::problem::Problem;
+use crate::balance::search::{Candidate, LEAST_SHARE, Search, on_a_scale};
+use crate::balance::single::nearest_met;
+use crate::balance::solve::{HELD, Solution, solve};
+use crate::balance::way::{Change, Nearest, WayKind};
+use crate::formula::Mixture;
+use crate::formula::family::FamilyGroup;
+use crate::ingredient::{Ingredient, catalogue};
+use crate::job::assess::assess_from;
+
+/// A new ingredient is offered up to this share of the batch …
+const MOST_ADDED: f64 = 0.2;
+/// … gelatin up to this.
+const MOST_GELATIN: f64 = 0.02;
+
+/// Ingredients that may be added when the formula lacks them. Yolk is left out on purpose: the response
+/// to it is too steep to promise a gram.
+fn levers(group: FamilyGroup) -> &'static [&'static str] {
+    match group {
+        FamilyGroup::Ganache => &["milk", "cream36", "glucose40", "butter82"],
+        FamilyGroup::Buttercream => &["milk", "butter82"],
+        FamilyGroup::WhippedCream => &["cream48", "mascarpone", "milk"],
+        FamilyGroup::Mousse => &["gelatin200", "milk", "cream36"],
+        FamilyGroup::Custard => &["milk", "corn_starch", "butter82"],
+        FamilyGroup::Soak => &["water", "sugar"],
+        FamilyGroup::Glaze => &["water", "glucose40", "gelatin200"],
+    }
+}
+
+impl Search<'_> {
+    /// One chocolate or cream for another of its kind, gram for gram.
+    pub fn swaps(&self) -> Vec<Candidate> {
+        let mut found = Vec::new();
+        let asked = self.asked();
+        for (at, line) in self.lines.iter().enumerate() {
+            let id = &line.ingredient.id;
+            let Some(kind) = kin(id).filter(|_| !self.document.lines[at].rule.locked) else { continue };
+            let rules = &self.document.rules;
+            if rules.shares.iter().any(|share| share.of == *id)
+                || rules.ratios.iter().flatten().any(|key| key == id)
+            {
+                continue;
+            }
+            for other in catalogue().iter().filter(|other| other.id != *id && kin(&other.id) == Some(kind)) {
+                let parts = self.lines.iter().enumerate().map(|(k, each)| {
+                    let ingredient = if k == at { other.as_ref() } else { each.ingredient.as_ref() };
+                    (ingredient, each.mass.grams())
+                });
+                if !self.met(&asked, &Mixture::new(parts)) {
+                    continue;
+                }
+                let grams = on_a_scale(line.mass.grams());
+                let mut document = self.document.clone();
+                document.lines[at].ingredient.clone_from(&other.id);
+                document.lines[at].amount = format!("{grams} g");
+                let own = line.ingredient.composition.0;
+                let apart: f64 = other.composition.0.iter().zip(own).map(|(a, b)| (a - b).abs()).sum();
+                found.push(Candidate {
+                    score: 0.16 + apart * grams / self.batch(),
+                    kind: WayKind::Swap,
+                    title: format!("{} for {}", other.name, line.ingredient.name),
+                    changes: vec![
+                        Change {
+                            line: Some(at),
+                            name: line.ingredient.name.clone(),
+                            from_g: grams,
+                            to_g: 0.0,
+                        },
+                        Change { line: Some(at), name: other.name.clone(), from_g: 0.0, to_g: grams },
+                    ],
+                    document,
+                });
+            }
+        }
+        found
+    }
+
+    /// One line more or less, or one ingredient added.
+    pub fn one(&self) -> Vec<Candidate> {
+        let (asked, start, batch) = (self.asked(), self.start(), self.batch());
+        let mut found = Vec::new();
+        for (at, line) in self.lines.iter().enumerate() {
+            let rule = &self.document.lines[at].rule;
+            if rule.locked || start[at] <= 0.0 || line.ingredient.group == "egg" {
+                continue;
+            }
+            let low = rule.least_g.unwrap_or(LEAST_SHARE * start[at]).max(0.01).min(start[at]);
+            let high = rule.most_g.unwrap_or(start[at] / LEAST_SHARE).max(start[at]);
+            let met = |g: f64| {
+                self.with_one(&start, at, g).is_some_and(|grams| {
+                    self.limits_hold(&grams, None, HELD) && self.met(&asked, &self.mixture(&grams))
+                })
+            };
+            let Some(wanted) = nearest_met(start[at], low, high, met) else { continue };
+            let Some(grams) = self.with_one(&start, at, wanted) else { continue };
+            let (document, changes) = self.with_grams(&grams, None);
+            let Some(by) = changes.iter().find(|change| change.line == Some(at)).map(|c| c.to_g - c.from_g)
+            else {
+                continue;
+            };
+            let title = format!("{} {}", signed(by), line.ingredient.name);
+            found.push(Candidate {
+                score: 0.06 + by.abs() / batch,
+                kind: WayKind::One,
+                title,
+                changes,
+                document,
+            });
+        }
+        if !self.document.rules.keep_total {
+            found
+                .extend(levers(self.document.family.traits().group).iter().filter_map(|key| self.added(key)));
+        }
+        found
+    }
+
+    /// So much of something that is not in the formula yet.
+    fn added(&self, key: &str) -> Option<Candidate> {
+        if self.lines.iter().any(|line| line.ingredient.id == key) {
+            return None;
+        }
+        let ingredient: &Ingredient = self.kitchen.find(key)?;
+        let (asked, start, batch) = (self.asked(), self.start(), self.batch());
+        let most = if ingredient.bloom > 0.0 { MOST_GELATIN } else { MOST_ADDED } * batch;
+        let met = |g: f64| {
+            let lines = self.lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams()));
+            let mixture = Mixture::new(lines.chain([(ingredient, g)]));
+            self.limits_hold(&start, Some((ingredient, g)), HELD) && self.met(&asked, &mixture)
+        };
+        let wanted = nearest_met(0.0, 0.0, most, met)?;
+        let (document, changes) = self.with_grams(&start, Some((ingredient, wanted)));
+        // A new thing in the bowl is a bigger change than more of what is there.
+        Some(Candidate {
+            score: 0.10 + wanted / batch,
+            kind: WayKind::One,
+            title: format!("{} {}", signed(on_a_scale(wanted)), ingredient.name),
+            changes,
+            document,
+        })
+    }
+
+    /// The smallest overall rebalance, or what blocks it.
+    pub fn rebalance(&self) -> Result<Candidate, Option<Box<Nearest>>> {
+        let problem = self.problem();
+        let solution = self.whole(&problem, solve(&problem));
+        let (document, changes) = self.with_grams(&solution.grams, None);
+        if solution.met && changes.is_empty() {
+            return Err(None);
+        }
+        if solution.met {
+            let by = |change: &Change| (change.to_g - change.from_g).abs();
+            let moved: f64 = changes.iter().map(by).sum();
+            let mut largest: Vec<&Change> = changes.iter().collect();
+            largest.sort_by(|a, b| by(b).total_cmp(&by(a)));
+            // What moves a twentieth of the largest or less is in the amounts, not in the title.
+            let least = largest.first().map_or(0.0, |change| 0.05 * by(change));
+            let words: Vec<String> = largest
+                .iter()
+                .filter(|change| by(change) > least)
+                .take(3)
+                .map(|change| format!("{} {}", signed(change.to_g - change.from_g), change.name))
+                .collect();
+            return Ok(Candidate {
+                score: 0.12 + 0.5 * moved / self.batch(),
+                kind: WayKind::Rebalance,
+                title: words.join(", "),
+                changes,
+                document,
+            });
+        }
+        let Ok(answer) = assess_from(&document, self.kitchen) else { return Err(None) };
+        let stands = match solution.blocked_by.as_slice() {
+            [] => "the job at this temperature".to_owned(),
+            [only] => only.clone(),
+            [first, second, ..] => format!("{first}, and {second}"),
+        };
+        let sentence = format!("No amounts meet all you ask. In the way: {stands}. This comes nearest.");
+        let blocked_by = solution.blocked_by;
+        Err(Some(Box::new(Nearest { sentence, blocked_by, changes, document, at: answer.at })))
+    }
+
+    /// Eggs, leaves and sticks brought to whole pieces, the rest solved again round them.
+    fn whole(&self, problem: &Problem, solution: Solution) -> Solution {
+        if !self.document.rules.whole_pieces {
+            return solution;
+        }
+        let mut fixed = problem.clone();
+        let mut any = false;
+        for (at, line) in self.lines.iter().enumerate() {
+            let pieces = line.ingredient.weights.pieces.iter().map(|(_, piece)| piece.weight);
+            let Some(piece) = pieces.min_by(f64::total_cmp) else { continue };
+            if self.document.lines[at].rule.locked || !comes_in_pieces(&line.ingredient) {
+                continue;
+            }
+            let to = (solution.grams[at] / piece).round().max(1.0) * piece;
+            let variable = &mut fixed.variables[at];
+            (variable.least_g, variable.most_g) = (to, to);
+            any = true;
+        }
+        if any { solve(&fixed) } else { solution }
+    }
+}
+
+/// What a kitchen counts rather than weighs.
+fn comes_in_pieces(ingredient: &Ingredient) -> bool {
+    ["egg", "gel"].iter().any(|shelf| belongs(ingredient, shelf)) || ingredient.id.starts_with("butter")
+}
+
+/// Ingredients that take one another's place gram for gram.
+fn kin(id: &str) -> Option<&'static str> {
+    ["dark", "cream"].into_iter().find(|kind| {
+        id.strip_prefix(kind).is_some_and(|rest| rest.chars().all(|c| c.is_ascii_digit()) && !rest.is_empty())
+    })
+}

@@ -1,0 +1,88 @@
+//! Ways without a scale: another temperature, longer in the cold, air beaten in or out.
+
+use crate::balance::search::{Candidate, Search, asked};
+use crate::balance::single::nearest_met;
+use crate::balance::way::WayKind;
+use crate::formula::process::overrun_percent;
+use crate::formula::{Mixture, Setting};
+use crate::rheology::Options;
+use crate::rheology::kernel::Prepared;
+use crate::units::{Hours, Overrun, Temperature};
+
+impl Search<'_> {
+    pub(super) fn temperature(&self) -> Option<Candidate> {
+        let asked = self.asked();
+        let prepared = Prepared::new(
+            &Mixture::of(&self.lines),
+            self.document.family.traits().system,
+            &self.document.work.job.options(self.options),
+        );
+        let (t_c, hottest) = (asked.t_c, self.document.grid().hottest_c());
+        let met = |t: f64| asked.met_by(&prepared, t, self.margin, self.most_split);
+        let found = nearest_met(t_c, 0.0, hottest, met)?;
+        // Half degrees, away from the edge just found.
+        let rounded = if found > t_c { (2.0 * found).ceil() / 2.0 } else { (2.0 * found).floor() / 2.0 }
+            .clamp(0.0, hottest);
+        let mut document = self.document.clone();
+        document.work.temperature_c = Temperature::from_celsius(rounded);
+        let verb = if rounded > t_c { "Warm to" } else { "Cool to" };
+        let score = 0.02 + (rounded - t_c).abs() / 60.0;
+        Some(Candidate {
+            score,
+            kind: WayKind::Temperature,
+            title: format!("{verb} {rounded:.1} °C"),
+            changes: Vec::new(),
+            document,
+        })
+    }
+
+    pub(super) fn wait(&self) -> Option<Candidate> {
+        if !self.document.family.traits().settings.contains(&Setting::Hours) {
+            return None;
+        }
+        let hours = self.options.hours.unwrap_or(17.0);
+        let mixture = Mixture::of(&self.lines);
+        let met = |hours: f64| {
+            let longer = Options { hours: Some(hours), ..self.options };
+            self.met(&asked(self.document, &longer), &mixture)
+        };
+        let found = nearest_met(hours, hours, 48.0, met)?;
+        let wanted = (2.0 * found).ceil() / 2.0;
+        if wanted <= hours {
+            return None;
+        }
+        let mut document = self.document.clone();
+        document.process.set_hours = Some(Hours::from_hours(wanted));
+        let title = format!("Leave it {wanted} h in the cold");
+        let score = 0.05 + (wanted - hours) / 100.0;
+        Some(Candidate { score, kind: WayKind::Wait, title, changes: Vec::new(), document })
+    }
+
+    pub(super) fn air(&self) -> Option<Candidate> {
+        if !self.document.family.traits().settings.contains(&Setting::Overrun) {
+            return None;
+        }
+        let now = overrun_percent(&self.document.process, self.document.family);
+        let with = |percent: f64| {
+            let mut document = self.document.clone();
+            document.process.overrun_percent = Some(Overrun::from_percent(percent));
+            document
+        };
+        let mixture = Mixture::of(&self.lines);
+        let met = |percent: f64| {
+            let document = with(percent);
+            let options = document.options(&self.lines);
+            self.met(&asked(&document, &options), &mixture)
+        };
+        // Nobody beats out the last of the air, nor more than doubles what is there.
+        let found = nearest_met(now, 0.2 * now, 2.0 * now + 20.0, met)?;
+        let rounded = if found > now { (found / 5.0).ceil() * 5.0 } else { (found / 5.0).floor() * 5.0 };
+        let title = if rounded > now {
+            format!("Beat more air in, to {rounded:.0} %")
+        } else {
+            format!("Beat air out, to {rounded:.0} %")
+        };
+        let score = 0.10 + (rounded - now).abs() / 300.0;
+        Some(Candidate { score, kind: WayKind::Process, title, changes: Vec::new(), document: with(rounded) })
+    }
+}

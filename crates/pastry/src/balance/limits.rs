@@ -1,0 +1,93 @@
+//! What the person asks for, as limits the search understands; and rules that cannot be meant.
+
+use crate::balance::problem::Limit;
+use crate::fault::Fault;
+use crate::formula::WeighedLine;
+use crate::formula::rules::Rules;
+use crate::ingredient::Ingredient;
+use crate::job::document::FormulaDocument;
+
+/// Whether an ingredient is, or stands on the shelf, a share rule names.
+pub fn belongs(ingredient: &Ingredient, of: &str) -> bool {
+    ingredient.id == of || ingredient.group == of
+}
+
+/// Shares as linear limits over grams.
+pub fn limits(rules: &Rules, lines: &[WeighedLine]) -> Vec<Limit> {
+    let mut limits = Vec::new();
+    for share in &rules.shares {
+        let mut push = |least: bool, percent: f64, name: String| {
+            let mut limit = Limit { coefficients: Vec::new(), of: share.of.clone(), least, percent, name };
+            limit.coefficients = lines.iter().map(|line| limit.coefficient_of(&line.ingredient)).collect();
+            limits.push(limit);
+        };
+        if let Some(least) = share.least_percent {
+            push(true, least, format!("at least {least} % {}", share.of));
+        }
+        if let Some(most) = share.most_percent {
+            push(false, most, format!("at most {most} % {}", share.of));
+        }
+    }
+    limits
+}
+
+impl Limit {
+    /// What one gram of an ingredient adds to the left side of Σ c x ≤ 0.
+    pub fn coefficient_of(&self, ingredient: &Ingredient) -> f64 {
+        let inside = f64::from(u8::from(belongs(ingredient, &self.of)));
+        let short = 0.01 * self.percent - inside;
+        if self.least { short } else { -short }
+    }
+}
+
+/// Ratios as pairs of lines.
+pub fn pairs(rules: &Rules, lines: &[WeighedLine]) -> Vec<(usize, usize)> {
+    let place =
+        |key: &str| lines.iter().position(|line| line.ingredient.id == key && line.mass.grams() > 0.0);
+    rules.ratios.iter().filter_map(|[a, b]| Some((place(a)?, place(b)?))).collect()
+}
+
+/// Rules that contradict themselves or name what is not there.
+pub fn rule_faults(document: &FormulaDocument, lines: &[WeighedLine]) -> Vec<Fault> {
+    let mut faults = Vec::new();
+    for (at, line) in document.lines.iter().enumerate() {
+        for (field, value) in [("least_g", line.rule.least_g), ("most_g", line.rule.most_g)] {
+            if value.is_some_and(|g| !(0.0..=1e6).contains(&g)) {
+                let message = "a limit is 0 to 1,000,000 g".to_owned();
+                faults.push(Fault::new(format!("lines.{at}.rule.{field}"), "out_of_range", message));
+            }
+        }
+        if let (Some(least), Some(most)) = (line.rule.least_g, line.rule.most_g)
+            && least > most
+        {
+            let name = &lines[at].ingredient.name;
+            let message = format!("{name}: at least {least} g is above at most {most} g; swap or widen them");
+            faults.push(Fault::new(format!("lines.{at}.rule.least_g"), "limits_crossed", message));
+        }
+    }
+    for (at, share) in document.rules.shares.iter().enumerate() {
+        for percent in [share.least_percent, share.most_percent].into_iter().flatten() {
+            if !(0.0..=100.0).contains(&percent) {
+                let message = "a share is 0 to 100 %".to_owned();
+                faults.push(Fault::new(format!("rules.shares.{at}"), "out_of_range", message));
+            }
+        }
+        if let (Some(least), Some(most)) = (share.least_percent, share.most_percent)
+            && least > most
+        {
+            let message = format!("{}: at least {least} % and at most {most} % cannot both hold", share.of);
+            faults.push(Fault::new(format!("rules.shares.{at}"), "limits_crossed", message));
+        }
+        if !lines.iter().any(|line| belongs(&line.ingredient, &share.of)) {
+            let message = format!("there is no {} in the formula: take the limit out", share.of);
+            faults.push(Fault::new(format!("rules.shares.{at}.of"), "nothing_of_it", message));
+        }
+    }
+    for (at, pair) in document.rules.ratios.iter().enumerate() {
+        if pair.iter().any(|key| !lines.iter().any(|line| line.ingredient.id == *key)) {
+            let message = "a ratio is between two ingredients of the formula: pick them again".to_owned();
+            faults.push(Fault::new(format!("rules.ratios.{at}"), "nothing_of_it", message));
+        }
+    }
+    faults
+}
