@@ -20,6 +20,8 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("bench-buttercream", "formula:Cardamom Swiss", LAPTOP, "light"),
     ("bench-custard-tablet", "formula:Daily pastry cream", TABLET, "light"),
     ("bench-soak", "formula:Brandy soak", LAPTOP, "light"),
+    ("ways", "try:Bay milk-chocolate drip", LAPTOP, "light"),
+    ("rules", "rules:Bay milk-chocolate drip", LAPTOP, "light"),
     ("why", "why:Bay milk-chocolate drip", LAPTOP, "light"),
     ("families", "/new", LAPTOP, "light"),
     ("formulas", "/formulas", LAPTOP, "light"),
@@ -32,6 +34,18 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
 async fn open(ui: &Ui, what: &str) {
     match what.split_once(':') {
         Some(("formula", name)) => ui.open_formula(name).await,
+        Some(("try", name)) => {
+            ui.open_formula(name).await;
+            ui.find("//*[@data-way='A']").await;
+            ui.js("document.activeElement?.blur()").await;
+            ui.press('a').await;
+            ui.find("//button[starts-with(@aria-label, 'Use A')]").await;
+        }
+        Some(("rules", name)) => {
+            ui.open_formula(name).await;
+            ui.click("//button[starts-with(., 'What must hold')]").await;
+            ui.find("//*[@role='dialog']").await;
+        }
         Some(("why", name)) => {
             ui.open_formula(name).await;
             ui.js("document.activeElement?.blur()").await;

@@ -10,6 +10,7 @@ mod looks;
 mod offline;
 mod pantry;
 mod revisions;
+mod ways;
 
 /// The verdict of the first demo formula as it is opened.
 const TOO_STIFF: &str = "Too stiff to drip at 26.0 °C";

@@ -4,6 +4,8 @@ import type { components, paths } from './schema'
 type Schemas = components['schemas']
 export type FormulaDocument = Schemas['FormulaDocument']
 export type Assessment = Schemas['Assessment']
+export type Way = Schemas['Way']
+export type Ways = Schemas['Ways']
 export type Point = Schemas['Point']
 export type Job = Schemas['Job']
 export type Family = Schemas['Family']

@@ -102,14 +102,10 @@ impl Search<'_> {
             else {
                 continue;
             };
+            // Most of a line gone, or thrice of it, is a bigger change than the grams say.
+            let score = 0.06 + by.abs() / batch + 0.1 * (wanted / start[at]).ln().abs();
             let title = format!("{} {}", signed(by), line.ingredient.name);
-            found.push(Candidate {
-                score: 0.06 + by.abs() / batch,
-                kind: WayKind::One,
-                title,
-                changes,
-                document,
-            });
+            found.push(Candidate { score, kind: WayKind::One, title, changes, document });
         }
         if !self.document.rules.keep_total {
             found
@@ -135,7 +131,7 @@ impl Search<'_> {
         let (document, changes) = self.with_grams(&start, Some((ingredient, wanted)));
         // A new thing in the bowl is a bigger change than more of what is there.
         Some(Candidate {
-            score: 0.10 + wanted / batch,
+            score: 0.14 + wanted / batch,
             kind: WayKind::One,
             title: format!("{} {}", signed(on_a_scale(wanted)), ingredient.name),
             changes,

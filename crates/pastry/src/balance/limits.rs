@@ -12,6 +12,11 @@ pub fn belongs(ingredient: &Ingredient, of: &str) -> bool {
     ingredient.id == of || ingredient.group == of
 }
 
+/// What a share rule names, as a person would: an ingredient by its name, a shelf as it is.
+fn spoken<'a>(of: &'a str, lines: &'a [WeighedLine]) -> &'a str {
+    lines.iter().find(|line| line.ingredient.id == of).map_or(of, |line| line.ingredient.name.as_str())
+}
+
 /// Shares as linear limits over grams.
 pub fn limits(rules: &Rules, lines: &[WeighedLine]) -> Vec<Limit> {
     let mut limits = Vec::new();
@@ -22,10 +27,10 @@ pub fn limits(rules: &Rules, lines: &[WeighedLine]) -> Vec<Limit> {
             limits.push(limit);
         };
         if let Some(least) = share.least_percent {
-            push(true, least, format!("at least {least} % {}", share.of));
+            push(true, least, format!("at least {least} % {}", spoken(&share.of, lines)));
         }
         if let Some(most) = share.most_percent {
-            push(false, most, format!("at most {most} % {}", share.of));
+            push(false, most, format!("at most {most} % {}", spoken(&share.of, lines)));
         }
     }
     limits
@@ -75,7 +80,10 @@ pub fn rule_faults(document: &FormulaDocument, lines: &[WeighedLine]) -> Vec<Fau
         if let (Some(least), Some(most)) = (share.least_percent, share.most_percent)
             && least > most
         {
-            let message = format!("{}: at least {least} % and at most {most} % cannot both hold", share.of);
+            let message = format!(
+                "{}: at least {least} % and at most {most} % cannot both hold",
+                spoken(&share.of, lines)
+            );
             faults.push(Fault::new(format!("rules.shares.{at}"), "limits_crossed", message));
         }
         if !lines.iter().any(|line| belongs(&line.ingredient, &share.of)) {

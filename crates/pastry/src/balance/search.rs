@@ -149,7 +149,7 @@ impl Search<'_> {
         added: Option<(&Ingredient, f64)>,
     ) -> (FormulaDocument, Vec<Change>) {
         let coarse = self.rounded(grams, on_a_scale);
-        let fine = !self.limits_hold(&coarse, added, ROUNDED);
+        let fine = self.limits_hold(grams, added, ROUNDED) && !self.limits_hold(&coarse, added, ROUNDED);
         let grams = if fine { self.rounded(grams, to_hundredths) } else { coarse };
         let mut document = self.document.clone();
         let mut changes = Vec::new();

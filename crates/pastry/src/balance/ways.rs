@@ -17,6 +17,8 @@ const MOST_WAYS: usize = 5;
 const MARGIN_OF_WIDTH: f64 = 0.25;
 /// … and at most this much in ln of stiffness.
 const MOST_MARGIN: f64 = 0.35;
+/// This much of that room is enough to be left alone: amounts are rounded to the scale.
+const SETTLED: f64 = 0.6;
 /// Split index that a way may leave: "safe" (common practice), or what it was.
 const SAFE_SPLIT: f64 = 0.15;
 
@@ -29,7 +31,8 @@ const SAFE_SPLIT: f64 = 0.15;
 /// Faults of the document and its rules.
 pub fn ways(document: &FormulaDocument, kitchen: &Shelf, price: Price) -> Result<Ways, Vec<Fault>> {
     let search = search(document, kitchen, price)?;
-    if search.held && search.met(&search.asked(), &Mixture::of(&search.lines)) {
+    let enough = SETTLED * search.margin;
+    if search.held && search.asked().met(&Mixture::of(&search.lines), enough, search.most_split) {
         return Ok(Ways { settled: true, ways: Vec::new(), nearest: None });
     }
     let mut candidates: Vec<Candidate> = Vec::new();

@@ -1,11 +1,13 @@
 import { useRef } from 'react'
-import type { Assessment, Phase } from '../../api/client'
+import type { Assessment, Phase, PhaseShares } from '../../api/client'
 import { fixed, percent } from '../../lib/format'
 import { useSize } from '../../lib/hooks'
 import { PHASE_WORD, PHASES, phaseFill, stacked } from '../../ui/phases'
 
 interface BalanceProps {
   answer: Assessment | undefined
+  /** Shares to show in place of the answer's: those of a way that is tried. */
+  instead?: PhaseShares | undefined
   /** Whether the brackets belong to what is shown. */
   fresh: boolean
 }
@@ -19,10 +21,10 @@ const LEAST = 6
  * What the ganache is made of, per cent of its weight. Brackets: where that share alone would meet
  * the job; a small triangle marks the share's end, so triangle in bracket is right.
  */
-export function Balance({ answer, fresh }: BalanceProps) {
+export function Balance({ answer, instead, fresh }: BalanceProps) {
   const frame = useRef<HTMLDivElement>(null)
   const { width } = useSize(frame)
-  const shares = answer?.totals.phases_of_total_percent
+  const shares = instead ?? answer?.totals.phases_of_total_percent
   const present = PHASES.filter((phase) => shares && shares[phase] > 0.05)
   const words = shares
     ? present.map((phase) => `${PHASE_WORD[phase]} ${percent(shares[phase])}`).join(', ') +
@@ -85,7 +87,7 @@ export function Balance({ answer, fresh }: BalanceProps) {
               </text>
             </g>
           )}
-          <g opacity={fresh ? 1 : 0.25} className="transition-opacity duration-100">
+          <g opacity={fresh && !instead ? 1 : 0.25} className="transition-opacity duration-100">
             {answer &&
               labels(answer, segments, scale, width - airRoom).map((label, k) => (
                 <Bracket

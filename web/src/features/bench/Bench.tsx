@@ -5,10 +5,11 @@ import type { FormulaDocument } from '../../api/client'
 import { OfflineError, ProblemError } from '../../api/client'
 import { useFamily } from '../../lib/families'
 import { isTyping, useSettled } from '../../lib/hooks'
+import { useIngredients } from '../../lib/ingredients'
 import { useKitchen } from '../kitchen/queries'
 import { rememberOpened } from '../library/queries'
 import { Balance } from './Balance'
-import { benchReducer, fromWire, startState, toWire } from './document'
+import { benchReducer, fromWire, startState, toWire, withWay } from './document'
 import type { BenchDocument } from './document'
 import { dropDraft, keepDraft, same } from './draft'
 import { Figures } from './Figures'
@@ -16,10 +17,13 @@ import { FormulaTable } from './FormulaTable'
 import { JobPanel } from './JobPanel'
 import { pointAt } from './point'
 import { createComponent, saveComponent, usePrediction } from './queries'
+import { countRules, RulesSheet } from './RulesSheet'
 import { SavePanel } from './SavePanel'
 import type { SaveState } from './SavePanel'
 import { Title } from './Title'
 import { Verdict } from './Verdict'
+import { LETTERS, useTrying, useWays } from './useWays'
+import { Ways } from './Ways'
 import { WindowMap } from './WindowMap'
 
 interface BenchProps {
@@ -63,7 +67,21 @@ export function Bench({
   )
   const settled = useSettled(asked, SETTLE_MS)
   const { answer, current, faults, offline } = usePrediction(settled)
-  const here = answer ? pointAt(answer, document.work.temperature_c) : undefined
+  const shownTemperature = document.work.temperature_c
+  const here = answer ? pointAt(answer, shownTemperature) : undefined
+  const [limiting, setLimiting] = useState(false)
+  const pantry = useIngredients('', true)
+  const entries = useMemo(
+    () => new Map((pantry.data ?? []).map((entry) => [entry.ingredient, entry])),
+    [pantry.data],
+  )
+  const question = useMemo(() => JSON.stringify(asked), [asked])
+  const { found, looking, wrong } = useWays(settled, current)
+  // Ways of a question that is no longer the one on the Bench are not shown as if they were.
+  const ways = question === JSON.stringify(settled) ? found : undefined
+  const trying = useTrying(question)
+  const way = trying.shown === null ? undefined : ways?.ways[trying.shown]
+  const letter = LETTERS[trying.shown ?? 0] ?? ''
 
   const edit = useCallback(
     (change: (document: BenchDocument) => BenchDocument, tag?: string) =>
@@ -137,7 +155,29 @@ export function Bench({
     [edit],
   )
 
+  const applyWay = (at: number) => {
+    const chosen = ways?.ways[at]
+    if (!chosen) return
+    trying.tryOut(null)
+    edit((d) => withWay(d, chosen.document))
+  }
+  const then = way && {
+    letter,
+    grams: new Map(
+      way.changes.flatMap((change) => (change.line == null ? [] : [[change.line, change.to_g] as const])),
+    ),
+  }
+
   useBenchKeys({
+    tryWay: (at) => {
+      if (ways?.ways[at]) trying.tryOut(trying.tried === at ? null : at)
+    },
+    useTried: () => {
+      if (trying.tried === null) return false
+      applyWay(trying.tried)
+      return true
+    },
+    putBack: () => trying.tryOut(null),
     undo: () => dispatch({ type: 'undo' }),
     redo: () => dispatch({ type: 'redo' }),
     save: saveNow,
@@ -162,6 +202,7 @@ export function Bench({
         />
         <Verdict
           answer={answer}
+          trying={way ? { letter, at: way.at } : null}
           here={here}
           faults={faults}
           empty={document.lines.length === 0}
@@ -170,7 +211,7 @@ export function Bench({
           edit={edit}
         />
       </div>
-      <Balance answer={answer} fresh={current} />
+      <Balance answer={answer} instead={way?.phases_of_total_percent} fresh={current} />
       <div className="grid flex-1 grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-5 max-[1100px]:grid-cols-[372px_minmax(0,1fr)] max-[1100px]:gap-x-6 max-[960px]:grid-cols-1">
         <section aria-label="Formula" className="flex flex-col gap-2 max-[960px]:order-2">
           <FormulaTable
@@ -179,6 +220,8 @@ export function Bench({
             faults={faults}
             edit={edit}
             settle={() => dispatch({ type: 'settle' })}
+            then={then ?? null}
+            onLimits={() => setLimiting(true)}
           />
           <Figures answer={answer} />
           <SavePanel
@@ -206,20 +249,48 @@ export function Bench({
         <section aria-label="Window map" className="flex min-w-0 flex-col gap-3 max-[960px]:order-1">
           <WindowMap
             answer={answer}
-            here={here}
-            temperature={document.work.temperature_c}
+            here={way?.at ?? here}
+            way={way ? { words: `with ${letter}`, onMap: way.on_map } : null}
+            temperature={way?.at.temperature_c ?? document.work.temperature_c}
             room={room}
             stale={faults.length > 0}
             onTemperature={setTemperature}
           />
+          {answer && (
+            <Ways
+              answer={answer}
+              found={ways}
+              looking={looking}
+              wrong={wrong}
+              temperature={document.work.temperature_c}
+              tried={trying.tried}
+              shown={trying.shown}
+              onPoint={trying.point}
+              onTry={trying.tryOut}
+              onUse={applyWay}
+              onNearest={() => {
+                const nearest = ways?.nearest
+                if (nearest) edit((d) => withWay(d, nearest.document))
+              }}
+              onLimits={() => setLimiting(true)}
+              rules={countRules(document)}
+            />
+          )}
           <JobPanel document={document} answer={answer} faults={faults} edit={edit} />
         </section>
       </div>
+      {limiting && (
+        <RulesSheet document={document} entries={entries} edit={edit} onClose={() => setLimiting(false)} />
+      )}
     </div>
   )
 }
 
 interface BenchKeys {
+  tryWay: (at: number) => void
+  /** Uses the way that is tried; false when none is. */
+  useTried: () => boolean
+  putBack: () => void
   undo: () => void
   redo: () => void
   save: () => void
@@ -247,6 +318,11 @@ function useBenchKeys(keys: BenchKeys) {
       const open = window.document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')
       if (open) return
       if (key === 's') return act(save)
+      const way = LETTERS.findIndex((letter) => letter.toLowerCase() === key)
+      if (way >= 0) return act(() => latest.current.tryWay(way))
+      if (key === 'escape') return latest.current.putBack()
+      const pressable = event.target instanceof HTMLElement && event.target.closest('button, a, summary')
+      if (key === 'enter' && !pressable && latest.current.useTried()) return event.preventDefault()
       if (key === '/') return act(() => window.document.getElementById('add-ingredient')?.click())
       const onSelf =
         event.target instanceof HTMLElement &&

@@ -27,6 +27,9 @@ interface FormulaTableProps {
   faults: Fault[]
   edit: (change: (document: BenchDocument) => BenchDocument, tag?: string) => void
   settle: () => void
+  /** Amounts of the way that is looked at, by line. */
+  then: { letter: string; grams: Map<number, number> } | null
+  onLimits: () => void
 }
 
 const MEASURES = [
@@ -36,7 +39,7 @@ const MEASURES = [
   ['imperial', 'imperial cups'],
 ] as const satisfies readonly (readonly [NonNullable<BenchDocument['measures']>, string])[]
 
-export function FormulaTable({ document, answer, faults, edit, settle }: FormulaTableProps) {
+export function FormulaTable({ document, answer, faults, edit, settle, then, onLimits }: FormulaTableProps) {
   const pantry = useIngredients('', true)
   const byId = useMemo(
     () => new Map((pantry.data ?? []).map((entry) => [entry.ingredient, entry])),
@@ -101,6 +104,9 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
             onMove={(by) => edit((d) => moveLine(d, line.key, at + by))}
             onRemove={() => edit((d) => ({ ...d, lines: d.lines.filter((l) => l.key !== line.key) }))}
             onWeigh={() => setWeighing(line)}
+            onLock={() => edit((d) => editLine(d, line.key, lockedOrFree))}
+            onLimits={onLimits}
+            then={wayOf(then, at)}
           />
         ))}
       </ul>
@@ -187,6 +193,18 @@ export function FormulaTable({ document, answer, faults, edit, settle }: Formula
       )}
     </div>
   )
+}
+
+function lockedOrFree(line: BenchLine): BenchLine {
+  const { rule, ...bare } = line
+  const { locked, ...limits } = rule ?? {}
+  if (!locked) return { ...bare, rule: { ...limits, locked: true } }
+  return Object.keys(limits).length > 0 ? { ...bare, rule: limits } : bare
+}
+
+function wayOf(then: FormulaTableProps['then'], at: number) {
+  const grams = then?.grams.get(at)
+  return then && grams !== undefined ? { letter: then.letter, grams } : null
 }
 
 /** Ingredients that per cent can be counted on, each once. */

@@ -27,6 +27,10 @@ interface LineRowProps {
   onMove: (by: number) => void
   onRemove: () => void
   onWeigh: () => void
+  onLock: () => void
+  onLimits: () => void
+  /** What the way that is looked at makes of it, g. */
+  then: { letter: string; grams: number } | null
 }
 
 const item =
@@ -134,6 +138,12 @@ export function LineRow(props: LineRowProps) {
               <DropdownMenu.Item className={item} onSelect={props.onWeigh}>
                 Cup, piece, heat…
               </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} onSelect={props.onLock}>
+                {line.rule?.locked ? 'Let it move' : 'Leave as it is'}
+              </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} onSelect={props.onLimits}>
+                Least and most…
+              </DropdownMenu.Item>
               <DropdownMenu.Item className={item} onSelect={props.onRemove}>
                 Take it out
               </DropdownMenu.Item>
@@ -141,6 +151,7 @@ export function LineRow(props: LineRowProps) {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
+      <Bounds line={line} then={props.then} />
       {fault ? (
         <p id={`fault-${line.key}`} role="alert" className="pb-1.5 pl-5 text-[14px] text-hot">
           {fault.message.charAt(0).toUpperCase() + fault.message.slice(1)}.{' '}
@@ -158,6 +169,45 @@ export function LineRow(props: LineRowProps) {
         )
       )}
     </li>
+  )
+}
+
+/** What holds the line, and what a way would make of it. */
+function Bounds({ line, then }: Pick<LineRowProps, 'line' | 'then'>) {
+  const rule = line.rule ?? {}
+  const words = rule.locked
+    ? 'stays as it is'
+    : [
+        rule.least_g != null && `at least ${rule.least_g} g`,
+        rule.most_g != null && `at most ${rule.most_g} g`,
+      ]
+        .filter(Boolean)
+        .join(', ')
+  if (!words && !then) return null
+  return (
+    <p className="-mt-0.5 flex gap-2 pb-1 pl-5 text-[13px] leading-tight text-ink2">
+      {words && (
+        <span className="inline-flex items-center gap-1">
+          <svg
+            width="10"
+            height="12"
+            viewBox="0 0 10 12"
+            aria-hidden="true"
+            fill="none"
+            stroke="currentColor"
+          >
+            <rect x="1" y="5" width="8" height="6" rx="1.2" fill="currentColor" />
+            <path d="M2.8 5V3.4a2.2 2.2 0 0 1 4.4 0V5" strokeWidth="1.4" />
+          </svg>
+          {words}
+        </span>
+      )}
+      {then && (
+        <b className="text-rim">
+          {then.grams.toLocaleString('en', { maximumFractionDigits: 2 })} g with {then.letter}
+        </b>
+      )}
+    </p>
   )
 }
 

@@ -8,7 +8,7 @@ import { GUTTER, zonesOf } from './mapScales'
 import type { Box, MapScales } from './mapScales'
 
 /** Words on the field keep a rim of its colour, so that a line under them does not strike them out. */
-const halo = {
+export const halo = {
   stroke: 'var(--shade)',
   strokeWidth: 5,
   strokeLinejoin: 'round',

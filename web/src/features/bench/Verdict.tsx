@@ -8,6 +8,8 @@ import { WhySheet } from './WhySheet'
 
 interface VerdictProps {
   answer: Assessment | undefined
+  /** The way that is looked at, with its letter. */
+  trying: { letter: string; at: Point } | null
   here: Point | undefined
   faults: Fault[]
   empty: boolean
@@ -17,20 +19,27 @@ interface VerdictProps {
 }
 
 /** The sentence that answers the question, then its numbers; beside it the job. */
-export function Verdict({ answer, here, faults, empty, offline, document, edit }: VerdictProps) {
+export function Verdict({ answer, trying, here, faults, empty, offline, document, edit }: VerdictProps) {
   return (
     <div className="min-w-0">
       <div className="float-right ml-4 max-[760px]:float-none max-[760px]:mb-2 max-[760px]:ml-0">
         <JobSwitch document={document} edit={edit} />
       </div>
       <div role="status" aria-live="polite">
-        <Sentence answer={answer} here={here} faults={faults} empty={empty} offline={offline} />
+        <Sentence
+          answer={answer}
+          trying={trying}
+          here={here}
+          faults={faults}
+          empty={empty}
+          offline={offline}
+        />
       </div>
     </div>
   )
 }
 
-function Sentence({ answer, here, faults, empty, offline }: Omit<VerdictProps, 'document' | 'edit'>) {
+function Sentence({ answer, trying, here, faults, empty, offline }: Omit<VerdictProps, 'document' | 'edit'>) {
   const big = 'min-h-[38px] pt-[3px] text-[29px] leading-[1.1] max-[1100px]:text-[24px]'
   if (empty) {
     return (
@@ -64,6 +73,19 @@ function Sentence({ answer, here, faults, empty, offline }: Omit<VerdictProps, '
         <p>The server is not answering. What you write is kept here.</p>
       </>
     ) : null
+  }
+  if (trying) {
+    return (
+      <>
+        <h2 data-testid="verdict" className={`${big} ${isGood(trying.at) ? 'text-rim' : 'text-hot'}`}>
+          {trying.at.headline}
+        </h2>
+        <p>
+          <b className="text-rim">With {trying.letter}, not done yet.</b> {trying.at.detail}{' '}
+          <span className="text-ink2">Comes out right {trying.at.chance_words}.</span>
+        </p>
+      </>
+    )
   }
   return (
     <>

@@ -5,6 +5,7 @@ import { isTyping, useSize } from '../../lib/hooks'
 import { mixtureColour } from '../../lib/mixture'
 import { Button } from '../../ui/Button'
 import { MapField, TickWords } from './MapField'
+import { WayCurve } from './WayCurve'
 import { scaleOfSpoon, SPOON, spoonCorner } from './mapPlaces'
 import { FOOT, GUTTER, mapScales } from './mapScales'
 import type { Box } from './mapScales'
@@ -17,6 +18,8 @@ interface WindowMapProps {
   here: Point | undefined
   temperature: number
   room: number
+  /** The way that is looked at: its curve, with its name. */
+  way: { words: string; onMap: number[] } | null
   /** The answer is an old one: draw it dotted. */
   stale: boolean
   onTemperature: (temperature: number) => void
@@ -24,7 +27,7 @@ interface WindowMapProps {
 
 const LEAST_HEIGHT = 330
 
-export function WindowMap({ answer, here, temperature, room, stale, onTemperature }: WindowMapProps) {
+export function WindowMap({ answer, here, way, temperature, room, stale, onTemperature }: WindowMapProps) {
   const frame = useRef<HTMLDivElement>(null)
   const { width, height: room_height } = useSize(frame)
   const [close, setClose] = useState(false)
@@ -59,6 +62,7 @@ export function WindowMap({ answer, here, temperature, room, stale, onTemperatur
         <>
           <svg width={width} height={height} className="absolute inset-0 block" aria-hidden="true">
             <MapField box={box} scales={scales} answer={answer} stale={stale} room={room} />
+            {way && answer && <WayCurve way={way} answer={answer} scales={scales} box={box} />}
             <TickWords box={box} scales={scales} hidden={lineX} />
             <line
               x1={lineX}

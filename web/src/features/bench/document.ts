@@ -85,6 +85,16 @@ export function toWire(document: BenchDocument): FormulaDocument {
   }
 }
 
+/** A document with the amounts and the making of a way, its lines keeping their keys. */
+export function withWay(document: BenchDocument, way: FormulaDocument): BenchDocument {
+  const next = fromWire(way)
+  return {
+    ...next,
+    name: document.name,
+    lines: next.lines.map((line, at) => ({ ...line, key: document.lines[at]?.key ?? line.key })),
+  }
+}
+
 export function editLine(
   document: BenchDocument,
   key: string,
