@@ -4,9 +4,11 @@
 #![allow(missing_docs)]
 
 use criterion::{Criterion, criterion_group, criterion_main};
+use pastry::balance::{solve, ways, with_problem};
 use pastry::formula::{Family, Mixture, System};
-use pastry::ingredient::find;
+use pastry::ingredient::{Shelf, find};
 use pastry::job::assess::map;
+use pastry::job::starts::starts;
 use pastry::job::{FormulaDocument, Job, assess};
 use pastry::rheology::kernel::Predictor;
 use pastry::rheology::{Grid, History, Options, sweep};
@@ -54,6 +56,22 @@ fn core(c: &mut Criterion) {
     c.bench_function("parse an amount", |b| b.iter(|| parse(black_box("1 1/2 cups"))));
     let document = document();
     c.bench_function("whole answer, drip", |b| b.iter(|| assess(black_box(&document))));
+    let shelf = Shelf::catalogue();
+    for verb in ["drip", "mask"] {
+        let start = starts(Family::Ganache).iter().find(|start| start.work.job.verb() == verb);
+        let mut stiff = start.expect("a start for the job").clone();
+        let grams = stiff.formula().weigh(&shelf).expect("a start can be weighed")[0].mass.grams();
+        stiff.lines[0].amount = format!("{} g", 1.6 * grams);
+        c.bench_function(&format!("ways there, {verb}"), |b| {
+            b.iter(|| ways(black_box(&stiff), &shelf, &|_| None));
+        });
+        let measured = with_problem(&stiff, &shelf, |problem| {
+            c.bench_function(&format!("smallest rebalance, {verb}"), |b| {
+                b.iter(|| solve(black_box(problem)))
+            });
+        });
+        measured.expect("a problem");
+    }
 }
 
 criterion_group!(benches, core);

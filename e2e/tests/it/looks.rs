@@ -70,6 +70,14 @@ async fn nothing_serious_in_what_opens_over_the_bench() {
             let faults = ui.serious_faults(&axe).await;
             assert!(faults.is_empty(), "{what}:\n{}", faults.join("\n"));
         };
+        ui.click("//button[starts-with(@aria-label, 'Try B')]").await;
+        ui.find("//*[@data-way='B']//p").await;
+        check("a way that is tried").await;
+        ui.click("//button[.='What must hold']").await;
+        ui.click("//button[.='Add a share']").await;
+        check("what must hold").await;
+        ui.click("//button[.='Free everything']").await;
+        ui.click("//button[.='Done']").await;
         ui.click("//button[@id='add-ingredient']").await;
         ui.find("//*[@role='option']").await;
         check("picking an ingredient").await;

@@ -33,6 +33,10 @@ const MOST_STEPS: usize = 40;
 const FIRST_RADIUS: f64 = 0.3;
 /// Greatest radius.
 const GREATEST_RADIUS: f64 = 1.0;
+/// A radius under which a step is no longer worth its question.
+const LEAST_RADIUS: f64 = 1e-4;
+/// A gain under which the search has arrived: a hundredth of a per cent of a line.
+const LEAST_GAIN: f64 = 1e-7;
 /// Weight of what is broken against what it costs.
 const RHO: f64 = 60.0;
 /// Broken by less than this is held.
@@ -128,7 +132,7 @@ fn from(problem: &Problem, start: &[f64]) -> Solution {
     let mut value = merit_at(problem, &u);
     let mut radius = FIRST_RADIUS;
     let mut steps = 0;
-    while steps < MOST_STEPS && radius > 1e-6 {
+    while steps < MOST_STEPS && radius > LEAST_RADIUS {
         steps += 1;
         let rows = linearised(problem, &u);
         let Some(step) = quadratic(problem, &u, &rows, &bounds, radius) else {
@@ -149,7 +153,7 @@ fn from(problem: &Problem, start: &[f64]) -> Solution {
             if length > 0.9 * radius {
                 radius = (2.0 * radius).min(GREATEST_RADIUS);
             }
-            if gained < 1e-10 && length < 1e-6 {
+            if gained < LEAST_GAIN {
                 break;
             }
         } else {
