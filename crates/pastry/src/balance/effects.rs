@@ -52,7 +52,7 @@ pub(super) fn effect_words(effects: &Effects, before: &Assessment, after: &Asses
         ));
     }
     if let Some(aw) = effects.water_activity.filter(|aw| aw.abs() >= 0.01) {
-        let word = if aw > 0.0 { "keeps less long" } else { "keeps longer" };
+        let word = if aw > 0.0 { "keeps less well" } else { "keeps longer" };
         said.push((
             100.0 * aw.abs(),
             format!("{word} (water activity {}{:.2})", if aw > 0.0 { "+" } else { "−" }, aw.abs()),

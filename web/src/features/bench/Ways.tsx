@@ -1,6 +1,6 @@
 import { useRef } from 'react'
 import type { Assessment, Way, Ways as WaysAnswer } from '../../api/client'
-import { price } from '../../lib/format'
+import { price, unbroken } from '../../lib/format'
 import { useSize } from '../../lib/hooks'
 import { Button, Keycap } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
@@ -130,7 +130,7 @@ function Rows({
 
 /** The figures of the title stand out: they are what the hand does. */
 function Title({ words }: { words: string }) {
-  const parts = words.split(/([+−][\d.,]+ g|[\d.]+ °C|[\d.]+ h(?= )|(?<=to )[\d.]+ %$)/)
+  const parts = unbroken(words).split(/([+−][\d.,]+ g|[\d.]+ °C|[\d.]+ h(?= )|(?<=to )[\d.]+\s%$)/)
   return parts.map((part, k) =>
     k % 2 === 1 ? (
       <b key={k} className="text-[17px] whitespace-nowrap">
