@@ -4,6 +4,7 @@ pub mod catalogue;
 pub mod composition;
 pub mod diet;
 pub mod document;
+pub mod infer;
 pub mod label;
 pub mod measure;
 pub mod search;

@@ -7,6 +7,7 @@ mod assessment;
 mod balance;
 mod balance_optimum;
 mod composition;
+mod fuzz;
 mod handbook;
 mod invariants;
 mod jobs;

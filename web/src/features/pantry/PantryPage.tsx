@@ -7,24 +7,9 @@ import { Button } from '../../ui/Button'
 import { PHASE_WORD, PHASES, phaseFill, TinyBar } from '../../ui/phases'
 import { useKitchen } from '../kitchen/queries'
 import { IngredientCard } from './IngredientCard'
+import { SHELVES } from './draft'
 import { IngredientForm } from './IngredientForm'
 import { PantryFiles } from './PantryFiles'
-
-const SHELVES = [
-  'chocolate',
-  'cocoa',
-  'fat',
-  'dairy',
-  'egg',
-  'sugar',
-  'starch',
-  'gel',
-  'fruit',
-  'nut',
-  'liquid',
-  'alcohol',
-  'other',
-] as const
 
 /** Every ingredient of the kitchen, and one of them whole. */
 export function PantryPage() {
