@@ -124,7 +124,22 @@ impl Session {
     }
 }
 
+/// Starts a driver on a port of its own choosing. It binds that port on IPv4 and then on IPv6, and ends
+/// when another program took the second in between: then it is started again.
 async fn start_driver() -> (Child, u16) {
+    let mut said = String::new();
+    for _ in 0..5 {
+        match try_driver().await {
+            Ok(started) => return started,
+            Err(last) => said = last,
+        }
+        tokio::time::sleep(Duration::from_millis(200)).await;
+    }
+    panic!("chromedriver ends before it says its port; its last words: {said}");
+}
+
+/// One start: the driver and its port, or what it said before it ended.
+async fn try_driver() -> Result<(Child, u16), String> {
     let mut driver = Command::new("chromedriver")
         .arg("--port=0")
         .stdout(Stdio::piped())
@@ -133,16 +148,18 @@ async fn start_driver() -> (Child, u16) {
         .spawn()
         .expect("chromedriver starts; `make test` installs it");
     let mut lines = BufReader::new(driver.stdout.take().expect("its output is ours")).lines();
-    let port = loop {
-        let line =
-            lines.next_line().await.expect("its output reads").expect("it says its port before it ends");
+    let mut said = String::new();
+    while let Ok(Some(line)) = lines.next_line().await {
         if let Some((_, tail)) = line.split_once("successfully on port ") {
-            break tail.trim_end_matches('.').trim().parse().expect("a port is a number");
+            let port = tail.trim_end_matches('.').trim().parse().expect("a port is a number");
+            // A full pipe would stop the driver.
+            tokio::spawn(async move { while let Ok(Some(_)) = lines.next_line().await {} });
+            return Ok((driver, port));
         }
-    };
-    // A full pipe would stop the driver.
-    tokio::spawn(async move { while let Ok(Some(_)) = lines.next_line().await {} });
-    (driver, port)
+        said.push_str(&line);
+        said.push('\n');
+    }
+    Err(said)
 }
 
 async fn connect(port: u16, profile: &TempDir) -> Client {
