@@ -8,6 +8,7 @@
 //! 4. [`rheology`]: consistency from composition and temperature, with its band; warnings
 //! 5. [`job`]: ten jobs: windows from geometry, chance of being inside, the verdict
 //! 6. [`balance`]: the smallest ways into the window, in grams, degrees and hours
+//! 7. [`scale`]: a batch in another size, and shares that add up
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
@@ -19,4 +20,5 @@ pub mod formula;
 pub mod ingredient;
 pub mod job;
 pub mod rheology;
+pub mod scale;
 pub mod units;

@@ -3,7 +3,7 @@
 use crate::balance::effects::signed;
 use crate::balance::limits::belongs;
 use crate::balance::problem::Problem;
-use crate::balance::search::{Candidate, LEAST_SHARE, Search, on_a_scale};
+use crate::balance::search::{Candidate, LEAST_SHARE, Search};
 use crate::balance::single::nearest_met;
 use crate::balance::solve::{HELD, Solution, solve};
 use crate::balance::way::{Change, Nearest, WayKind};
@@ -11,6 +11,7 @@ use crate::formula::Mixture;
 use crate::formula::family::FamilyGroup;
 use crate::ingredient::{Ingredient, catalogue};
 use crate::job::assess::assess_from;
+use crate::job::numbers::on_a_scale;
 
 /// A new ingredient is offered up to this share of the batch …
 const MOST_ADDED: f64 = 0.2;

@@ -1,9 +1,9 @@
 //! What a way does besides, in points and in words.
 
-use crate::balance::search::{Search, on_a_scale};
+use crate::balance::search::Search;
 use crate::balance::way::Effects;
 use crate::job::assess::Assessment;
-use crate::job::numbers::two_digits;
+use crate::job::numbers::{on_a_scale, two_digits};
 
 impl Search<'_> {
     pub(super) fn effects(&self, then: &Assessment) -> Effects {

@@ -11,6 +11,7 @@ use crate::ingredient::{Ingredient, Shelf};
 use crate::job::Outcome;
 use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::FormulaDocument;
+use crate::job::numbers::on_a_scale;
 use crate::rheology::Options;
 use crate::rheology::warning::Severity;
 use std::sync::Arc;
@@ -58,15 +59,6 @@ pub(super) fn asked<'a>(document: &'a FormulaDocument, options: &'a Options) -> 
         job: &document.work.job,
         history: document.history(),
         t_c: document.work.temperature_c.celsius(),
-    }
-}
-
-/// Grams as a scale shows them: whole from 20 g, tenths below, hundredths below 1 g.
-pub(super) fn on_a_scale(grams: f64) -> f64 {
-    match grams {
-        g if g >= 20.0 => g.round(),
-        g if g >= 1.0 => (10.0 * g).round() / 10.0,
-        g => (100.0 * g).round() / 100.0,
     }
 }
 

@@ -12,6 +12,7 @@ mod handbook;
 mod invariants;
 mod jobs;
 mod module_order;
+mod scale;
 mod starts;
 mod support;
 mod trade_facts;

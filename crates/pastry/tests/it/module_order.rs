@@ -3,7 +3,7 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 6] = ["units", "ingredient", "formula", "rheology", "job", "balance"];
+const ORDER: [&str; 7] = ["units", "ingredient", "formula", "rheology", "job", "balance", "scale"];
 
 fn files(dir: &Path, found: &mut Vec<PathBuf>) {
     for entry in fs::read_dir(dir).unwrap() {
