@@ -9,6 +9,7 @@
 //! 5. [`job`]: ten jobs: windows from geometry, chance of being inside, the verdict
 //! 6. [`balance`]: the smallest ways into the window, in grams, degrees and hours
 //! 7. [`scale`]: a batch in another size, and shares that add up
+//! 8. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
@@ -19,6 +20,7 @@ pub mod fault;
 pub mod formula;
 pub mod ingredient;
 pub mod job;
+pub mod rescue;
 pub mod rheology;
 pub mod scale;
 pub mod units;

@@ -1,6 +1,7 @@
 //! Ways without a scale: another temperature, longer in the cold, air beaten in or out.
 
-use crate::balance::search::{Candidate, Search, asked};
+use crate::balance::edges::Asked;
+use crate::balance::search::{Candidate, Search};
 use crate::balance::single::nearest_met;
 use crate::balance::way::WayKind;
 use crate::formula::process::overrun_percent;
@@ -44,7 +45,7 @@ impl Search<'_> {
         let mixture = Mixture::of(&self.lines);
         let met = |hours: f64| {
             let longer = Options { hours: Some(hours), ..self.options };
-            self.met(&asked(self.document, &longer), &mixture)
+            self.met(&Asked::of(self.document, &longer), &mixture)
         };
         let found = nearest_met(hours, hours, 48.0, met)?;
         let wanted = (2.0 * found).ceil() / 2.0;
@@ -72,7 +73,7 @@ impl Search<'_> {
         let met = |percent: f64| {
             let document = with(percent);
             let options = document.options(&self.lines);
-            self.met(&asked(&document, &options), &mixture)
+            self.met(&Asked::of(&document, &options), &mixture)
         };
         // Nobody beats out the last of the air, nor more than doubles what is there.
         let found = nearest_met(now, 0.2 * now, 2.0 * now + 20.0, met)?;

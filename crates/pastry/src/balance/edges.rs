@@ -1,6 +1,7 @@
 //! How far a formula stands from each edge of its window.
 
 use crate::formula::{Family, Mixture};
+use crate::job::document::FormulaDocument;
 use crate::job::judge::{Outcome, Question};
 use crate::job::kind::Job;
 use crate::rheology::kernel::Prepared;
@@ -35,6 +36,19 @@ pub struct Edges {
     pub inside: bool,
     /// Whether something other than stiffness stands in the way: warmth, fat, a window that is none.
     pub barred: bool,
+}
+
+impl<'a> Asked<'a> {
+    /// What a document asks of its mixture.
+    pub fn of(document: &'a FormulaDocument, options: &'a Options) -> Self {
+        Asked {
+            family: document.family,
+            options,
+            job: &document.work.job,
+            history: document.history(),
+            t_c: document.work.temperature_c.celsius(),
+        }
+    }
 }
 
 impl Asked<'_> {

@@ -51,17 +51,6 @@ pub(super) struct Candidate {
     pub document: FormulaDocument,
 }
 
-/// What a document asks of its mixture.
-pub(super) fn asked<'a>(document: &'a FormulaDocument, options: &'a Options) -> Asked<'a> {
-    Asked {
-        family: document.family,
-        options,
-        job: &document.work.job,
-        history: document.history(),
-        t_c: document.work.temperature_c.celsius(),
-    }
-}
-
 fn to_hundredths(grams: f64) -> f64 {
     (100.0 * grams).round() / 100.0
 }
@@ -69,7 +58,7 @@ fn to_hundredths(grams: f64) -> f64 {
 impl Search<'_> {
     /// The question as it stands.
     pub fn asked(&self) -> Asked<'_> {
-        asked(self.document, &self.options)
+        Asked::of(self.document, &self.options)
     }
 
     /// Inside, with its margin to either edge, and no closer to splitting than it may be.

@@ -1,8 +1,9 @@
 //! A ranked handful of really different ways into the window.
 
+use crate::balance::edges::Asked;
 use crate::balance::limits::rule_faults;
 use crate::balance::problem::Problem;
-use crate::balance::search::{Candidate, Price, Search, asked};
+use crate::balance::search::{Candidate, Price, Search};
 use crate::balance::way::{Way, WayKind, Ways};
 use crate::fault::Fault;
 use crate::formula::Mixture;
@@ -94,7 +95,7 @@ fn search<'a>(
         return Err(faults);
     }
     let options = document.options(&lines);
-    let edges = asked(document, &options).edges(&Mixture::of(&lines));
+    let edges = Asked::of(document, &options).edges(&Mixture::of(&lines));
     let margin = (MARGIN_OF_WIDTH * edges.width()).clamp(0.0, MOST_MARGIN);
     let most_split = SAFE_SPLIT.max(edges.split);
     let (limits, pairs) = Search::rules_of(document, &lines);

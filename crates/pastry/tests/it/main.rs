@@ -12,6 +12,8 @@ mod handbook;
 mod invariants;
 mod jobs;
 mod module_order;
+mod overpour;
+mod rescue;
 mod scale;
 mod starts;
 mod support;

@@ -1,0 +1,199 @@
+//! A step of a remedy, worked out for one bowl.
+
+use crate::balance::single::nearest_met;
+use crate::formula::family::FamilyGroup;
+use crate::ingredient::{Ingredient, Shelf};
+use crate::job::assess::{Assessment, assess_from};
+use crate::job::document::FormulaDocument;
+use crate::job::numbers::on_a_scale;
+use crate::rescue::addition::{Found, Lever};
+use crate::rescue::bowl::{Bowl, cooked_document};
+use crate::rescue::remedy::{Deed, SolvedFor, Step};
+use crate::rescue::report::{Addition, Basis, StepAnswer};
+use crate::units::Temperature;
+use std::sync::Arc;
+
+/// Additions together, grams per 100 g in the bowl (assumed): beyond it, a second batch or another job.
+pub const MOST_ADDED: f64 = 25.0;
+/// What reaches this, °C, is cooked by it: egg and starch answer to it.
+const COOKED_C: f64 = 70.0;
+/// Room inside the window that a temperature should leave, of its width, and at most, ln.
+const ROOM: (f64, f64) = (0.25, 0.35);
+
+/// What a role stands for in a formula.
+fn resolve<'a>(key: &str, bowl: &'a Bowl, shelf: &'a Shelf) -> Option<&'a Arc<Ingredient>> {
+    let group = bowl.document.family.traits().group;
+    match key {
+        "same_chocolate" => bowl
+            .largest(|i| i.group == "chocolate" && i.composition.phases().fat > 0.25)
+            .or_else(|| shelf.find("dark60")),
+        "same_liquid" => bowl.largest(|i| i.group == "fruit").or_else(|| shelf.find("milk")),
+        "stiffener" => match group {
+            FamilyGroup::Ganache => resolve("same_chocolate", bowl, shelf),
+            FamilyGroup::Buttercream => shelf.find("butter82"),
+            FamilyGroup::WhippedCream => shelf.find("mascarpone"),
+            FamilyGroup::Custard => shelf.find("instant_starch"),
+            _ => resolve("gelatin200", bowl, shelf),
+        },
+        // Whose gelatin it is stays as it is.
+        "gelatin200" => bowl.largest(|i| i.bloom > 0.0).or_else(|| shelf.find(key)),
+        "butter82" => bowl.largest(|i| i.id.starts_with("butter")).or_else(|| shelf.find(key)),
+        "cream36" => {
+            bowl.largest(|i| i.id.starts_with("cream3") || i.id == "cream40").or_else(|| shelf.find(key))
+        }
+        key => shelf.find(key),
+    }
+}
+
+/// One step for a bowl; the bowl after it too, when heat changed what is in it.
+pub(super) fn work_out(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[String]) -> StepAnswer {
+    let mut answer = StepAnswer {
+        deed: step.deed,
+        words: step.say.clone(),
+        temperature_c: step.t,
+        aim_c: None,
+        minutes: step.min,
+        addition: None,
+        then: None,
+        document: None,
+    };
+    match step.deed {
+        Deed::Add => add(step, bowl, shelf, not_at_hand, &mut answer),
+        Deed::Warm | Deed::Cool if step.by == Some(SolvedFor::Job) => {
+            temperature(step, bowl, shelf, &mut answer)
+        }
+        Deed::Warm => cook(step, bowl, shelf, &mut answer),
+        _ => {}
+    }
+    answer
+}
+
+/// The verdict on a document, in a few words.
+fn then(document: &FormulaDocument, shelf: &Shelf) -> Option<(String, Assessment)> {
+    let answer = assess_from(document, shelf).ok()?;
+    Some((answer.at.headline.clone(), answer))
+}
+
+/// The nearest temperature, warmer or cooler than the bowl, at which the job is met.
+fn temperature(step: &Step, bowl: &Bowl, shelf: &Shelf, answer: &mut StepAnswer) {
+    let Some([low, high]) = step.t else { return };
+    let asked = bowl.asked();
+    let now = bowl.t_c.unwrap_or(asked.t_c);
+    let hottest = bowl.document.grid().hottest_c();
+    let (from, to) = match step.deed {
+        Deed::Warm => (now, high.min(hottest).max(now)),
+        _ => (low.min(now), now),
+    };
+    let margin = (ROOM.0 * bowl.edges.width()).clamp(0.0, ROOM.1);
+    let met = |t: f64| asked.met_by(bowl.prepared(), t, margin, f64::INFINITY);
+    if from >= to || met(now) {
+        return;
+    }
+    let Some(found) = nearest_met(now, from, to, met) else { return };
+    let rounded = if found > now { (2.0 * found).ceil() / 2.0 } else { (2.0 * found).floor() / 2.0 };
+    let mut document = bowl.document.clone();
+    document.work.temperature_c = Temperature::from_celsius(rounded.clamp(0.0, hottest));
+    if let Some((headline, _)) = then(&document, shelf) {
+        answer.aim_c = Some(rounded);
+        answer.then = Some(headline);
+        answer.document = Some(document);
+    }
+}
+
+/// Heat that cooks what is in the bowl.
+fn cook(step: &Step, bowl: &Bowl, shelf: &Shelf, answer: &mut StepAnswer) {
+    let Some(reached) = step.t.and_then(cooks_to) else { return };
+    if reached <= bowl.options.cook_c.unwrap_or(0.0) {
+        return;
+    }
+    let document = cooked_document(&bowl.document, reached);
+    if let Some((headline, _)) = then(&document, shelf) {
+        answer.then = Some(headline);
+        answer.document = Some(document);
+    }
+}
+
+/// What a step's heat cooks to, °C: the middle of 95 to 100 °C is a boil. None when it cooks nothing.
+fn cooks_to([low, high]: [f64; 2]) -> Option<f64> {
+    (low >= COOKED_C).then_some(0.5 * (low + high))
+}
+
+/// So much of something.
+fn add(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[String], answer: &mut StepAnswer) {
+    let (Some(key), Some([usual, most])) = (&step.of, step.g) else { return };
+    let Some(ingredient) = resolve(key, bowl, shelf).cloned() else { return };
+    let ingredient = ingredient.as_ref();
+    let per_100 = bowl.grams() / 100.0;
+    let most_g = most.min(MOST_ADDED) * per_100;
+    let middle_t = step.t.map_or(35.0, |[low, high]| 0.5 * (low + high));
+    // Starch boiled in boils the rest with it.
+    let boiled = step.t.and_then(cooks_to).filter(|_| ingredient.group == "starch");
+    let heated = boiled.and_then(|cook_c| bowl.cooked(cook_c, shelf).ok());
+    let bowl = heated.as_ref().unwrap_or(bowl);
+    let lever = Lever { bowl, ingredient };
+    let found = step.by.map(|by| lever.solve(by, most_g, middle_t));
+    let (grams, basis, why_not) = match (found, step.again) {
+        (_, Some(share)) => {
+            let has: f64 = bowl
+                .lines
+                .iter()
+                .filter(|line| line.ingredient.bloom > 0.0)
+                .map(|line| line.mass.grams())
+                .sum();
+            let grams = if has > 0.0 { share * has } else { usual * per_100 };
+            (grams.min(most_g), Basis::Practice, None)
+        }
+        (Some(Found::Grams(grams)), _) => (grams, Basis::Solved, None),
+        (Some(Found::NotByItself), _) => {
+            (most_g, Basis::NotByItself, Some("not enough by itself, even so much".to_owned()))
+        }
+        (Some(Found::Breaks(what)), _) => (0.0, Basis::Breaks, Some(what.to_owned())),
+        // The numbers see nothing to mend: the cook does, and the trade's first amount stands.
+        (Some(Found::NothingToDo), _) => {
+            (usual * per_100, Basis::Practice, Some("by the numbers none is needed".to_owned()))
+        }
+        (None, _) => (usual * per_100, Basis::Practice, None),
+    };
+    let total = on_a_scale(grams);
+    let document = bowl.document_with(ingredient, grams);
+    let after = if grams > 0.0 { then(&document, shelf) } else { None };
+    answer.then = after.map(|(headline, _)| headline);
+    answer.addition = Some(Addition {
+        ingredient: ingredient.id.clone(),
+        name: ingredient.name.clone(),
+        grams: total,
+        first_g: on_a_scale(0.5 * grams),
+        most_g: on_a_scale(most_g),
+        basis,
+        why_not,
+        asks_first: asks_first(ingredient, bowl),
+        not_at_hand: not_at_hand.contains(&ingredient.id),
+    });
+    answer.document = (grams > 0.0).then_some(document);
+}
+
+/// What an ingredient would bring that is not in the bowl and must be asked for first.
+fn asks_first(ingredient: &Ingredient, bowl: &Bowl) -> Vec<String> {
+    use crate::ingredient::diet::diet;
+    let mut asks: Vec<String> = ingredient
+        .allergens
+        .iter()
+        .filter(|allergen| !bowl.lines.iter().any(|line| line.ingredient.allergens.contains(allergen)))
+        .map(|allergen| format!("brings {allergen}, an allergen"))
+        .collect();
+    let now = diet(bowl.lines.iter().map(|l| (l.ingredient.as_ref(), l.mass.grams())));
+    let own = diet([(ingredient, 1.0)].into_iter());
+    if now.no_pork && !own.no_pork {
+        asks.push("brings pork gelatin".to_owned());
+    } else if now.vegetarian && !own.vegetarian {
+        asks.push("is not vegetarian".to_owned());
+    }
+    if now.no_alcohol && !own.no_alcohol {
+        asks.push("brings alcohol".to_owned());
+    }
+    let raw = |i: &Ingredient| i.flags.raw_egg;
+    if raw(ingredient) && !bowl.lines.iter().any(|line| raw(&line.ingredient)) {
+        asks.push("brings raw egg".to_owned());
+    }
+    asks
+}
