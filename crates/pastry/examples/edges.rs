@@ -28,7 +28,7 @@ fn main() {
             };
             say(&serde_json::json!({
                 "start": of(|v| v.start_g), "least": of(|v| v.least_g), "most": of(|v| v.most_g),
-                "weight": of(|v| v.weight), "total": problem.total_g, "margin": problem.margin,
+                "weight": of(|v| v.weight), "total": problem.total_g, "margin": problem.room[0],
                 "most_split": problem.most_split, "pairs": problem.pairs,
                 "limits": problem.limits.iter().map(|l| l.coefficients.clone()).collect::<Vec<_>>(),
                 "ours": solution.grams, "met": solution.met, "cost": solution.cost, "seconds": took,

@@ -8,8 +8,9 @@
 //! 4. [`rheology`]: consistency from composition and temperature, with its band; warnings
 //! 5. [`job`]: ten jobs: windows from geometry, chance of being inside, the verdict
 //! 6. [`balance`]: the smallest ways into the window, in grams, degrees and hours
-//! 7. [`scale`]: a batch in another size, and shares that add up
-//! 8. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 7. [`swap`]: one thing for another, the rest brought back round it
+//! 8. [`scale`]: a batch in another size, and shares that add up
+//! 9. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
@@ -23,4 +24,5 @@ pub mod job;
 pub mod rescue;
 pub mod rheology;
 pub mod scale;
+pub mod swap;
 pub mod units;

@@ -8,10 +8,10 @@
 mod amounts;
 mod conditions;
 pub mod edges;
-mod effects;
+pub(crate) mod effects;
 pub mod limits;
 pub mod problem;
-mod search;
+pub(crate) mod search;
 pub mod single;
 pub mod solve;
 pub mod way;

@@ -51,8 +51,9 @@ pub struct Problem<'a> {
     pub limits: Vec<Limit>,
     /// Ratios that stay.
     pub pairs: Vec<Pair>,
-    /// How far inside the window it should stand, ln, from either edge.
-    pub margin: f64,
+    /// How far inside the window it should stand, ln, from the loose and from the stiff edge. Below 0, it
+    /// may stand so far outside.
+    pub room: [f64; 2],
     /// Split index it may have at most.
     pub most_split: f64,
 }
@@ -105,8 +106,8 @@ impl Problem<'_> {
         let grams: Vec<f64> = ln_grams.iter().map(|u| u.exp()).collect();
         let sum: f64 = grams.iter().sum();
         let mut broken = vec![
-            (edges.loose + self.margin, "the window: stiff enough".to_owned()),
-            (self.margin - edges.stiff, "the window: loose enough".to_owned()),
+            (edges.loose + self.room[0], "the window: stiff enough".to_owned()),
+            (self.room[1] - edges.stiff, "the window: loose enough".to_owned()),
             (SPLIT_SCALE * (edges.split - self.most_split), "splitting".to_owned()),
         ];
         broken.extend(self.limits.iter().map(|limit| {

@@ -2,10 +2,11 @@
 //! grams becomes a formula again.
 
 use crate::balance::edges::Asked;
-use crate::balance::limits::{limits, pairs};
+use crate::balance::limits::{limits, pairs, rule_faults};
 use crate::balance::problem::{Limit, Problem, Variable};
 use crate::balance::solve::HELD;
 use crate::balance::way::{Change, Way, WayKind};
+use crate::fault::Fault;
 use crate::formula::{Line, Mixture, WeighedLine};
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::Outcome;
@@ -23,11 +24,18 @@ const EGG_WEIGHT: f64 = 6.0;
 /// A share may be broken by this much through rounding to the scale.
 const ROUNDED: f64 = 5e-4;
 
+/// How far inside a way should land: this share of the window's width from the edge …
+const MARGIN_OF_WIDTH: f64 = 0.25;
+/// … and at most this much in ln of stiffness.
+const MOST_MARGIN: f64 = 0.35;
+/// Split index that a way may leave: "safe" (common practice), or what it was.
+const SAFE_SPLIT: f64 = 0.15;
+
 /// Price of a kilogram of an ingredient in a kitchen, where one is known.
 pub type Price<'a> = &'a dyn Fn(&Ingredient) -> Option<f64>;
 
 /// Everything a way is looked for with.
-pub(super) struct Search<'a> {
+pub(crate) struct Search<'a> {
     pub document: &'a FormulaDocument,
     pub kitchen: &'a Shelf,
     pub price: Price<'a>,
@@ -43,7 +51,7 @@ pub(super) struct Search<'a> {
 }
 
 /// A way before it is judged as a whole: the smaller its score, the smaller the change.
-pub(super) struct Candidate {
+pub(crate) struct Candidate {
     pub score: f64,
     pub kind: WayKind,
     pub title: String,
@@ -53,6 +61,46 @@ pub(super) struct Candidate {
 
 fn to_hundredths(grams: f64) -> f64 {
     (100.0 * grams).round() / 100.0
+}
+
+impl<'a> Search<'a> {
+    /// Looks at a formula.
+    ///
+    /// # Errors
+    /// Faults of the document and its rules.
+    pub fn of(
+        document: &'a FormulaDocument,
+        kitchen: &'a Shelf,
+        price: Price<'a>,
+    ) -> Result<Self, Vec<Fault>> {
+        let now = assess_from(document, kitchen)?;
+        let shelf = document.shelf(kitchen)?;
+        let lines = document.formula().weigh(&shelf)?;
+        let faults = rule_faults(document, &lines);
+        if !faults.is_empty() {
+            return Err(faults);
+        }
+        let options = document.options(&lines);
+        let edges = Asked::of(document, &options).edges(&Mixture::of(&lines));
+        let margin = (MARGIN_OF_WIDTH * edges.width()).clamp(0.0, MOST_MARGIN);
+        let most_split = SAFE_SPLIT.max(edges.split);
+        let (limits, pairs) = Search::rules_of(document, &lines);
+        let mut search = Search {
+            document,
+            kitchen,
+            price,
+            lines,
+            options,
+            now,
+            margin,
+            most_split,
+            limits,
+            pairs,
+            held: true,
+        };
+        search.held = search.limits_hold(&search.start(), None, 5e-4);
+        Ok(search)
+    }
 }
 
 impl Search<'_> {
@@ -209,7 +257,7 @@ impl Search<'_> {
             total_g: self.document.rules.keep_total.then(|| self.batch()),
             limits: self.limits.clone(),
             pairs: self.pairs.clone(),
-            margin: self.margin,
+            room: [self.margin; 2],
             most_split: self.most_split,
         }
     }

@@ -178,8 +178,8 @@ fn linearised(problem: &Problem, u: &[f64]) -> Rows {
     let slopes = differences(problem, u, &edges);
     let column = |q: usize| slopes.iter().map(|slope| slope[q]).collect::<Vec<f64>>();
     let mut elastic = vec![
-        (column(0), -(edges.loose + problem.margin)),
-        (column(1).into_iter().map(|s| -s).collect(), edges.stiff - problem.margin),
+        (column(0), -(edges.loose + problem.room[0])),
+        (column(1).into_iter().map(|s| -s).collect(), edges.stiff - problem.room[1]),
     ];
     elastic.push((
         column(2).into_iter().map(|s| SPLIT_SCALE * s).collect(),

@@ -82,6 +82,11 @@ pub struct Serum {
     lactose_per_water: f64,
 }
 
+/// Sweetness of a composition, per cent of it as sucrose: Σ sweetness × sugar.
+pub fn sweetness_percent(m: &Composition) -> f64 {
+    100.0 * SUGARS.iter().zip(SWEETNESS).map(|(sugar, sweet)| sweet * m.get(*sugar)).sum::<f64>()
+}
+
 impl Serum {
     /// From a composition, its gums as xanthan, and the temperature at which sugar dissolved.
     pub fn new(m: &Composition, gum: f64, dissolving_c: f64) -> Self {
@@ -118,8 +123,7 @@ impl Serum {
             agar_percent: 100.0 * m.get(Part::Agar) / above_zero(liquid),
             gum_percent,
             water_activity: water_activity(m, &dissolved),
-            sweetness_percent: 100.0
-                * SUGARS.iter().zip(SWEETNESS).map(|(s, sweet)| sweet * m.get(*s)).sum::<f64>(),
+            sweetness_percent: sweetness_percent(m),
             syrup: SyrupViscosity::new(syrup_brix),
             thickening,
             sucrose_per_water: sucrose_dissolved / above_zero(water),

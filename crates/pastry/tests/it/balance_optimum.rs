@@ -39,7 +39,7 @@ fn problems() -> Vec<(String, FormulaDocument)> {
     let outside = disturbed().into_iter().filter(|(_, document)| {
         with_problem(document, &Shelf::catalogue(), |problem| {
             let edges = problem.edges(&problem.start());
-            !edges.barred && (edges.loose > -problem.margin || edges.stiff < problem.margin)
+            !edges.barred && (edges.loose > -problem.room[0] || edges.stiff < problem.room[1])
         })
         .unwrap()
     });

@@ -17,6 +17,7 @@ mod rescue;
 mod scale;
 mod starts;
 mod support;
+mod swap;
 mod trade_facts;
 mod vectors;
 mod warnings;

@@ -3,7 +3,8 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 8] = ["units", "ingredient", "formula", "rheology", "job", "balance", "scale", "rescue"];
+const ORDER: [&str; 9] =
+    ["units", "ingredient", "formula", "rheology", "job", "balance", "swap", "scale", "rescue"];
 
 fn files(dir: &Path, found: &mut Vec<PathBuf>) {
     for entry in fs::read_dir(dir).unwrap() {
