@@ -6,21 +6,26 @@
 //! 2. [`ingredient`]: composition, catalogue, what a cup or a piece weighs
 //! 3. [`formula`]: lines, family, the mixture they make, totals
 //! 4. [`rheology`]: consistency from composition and temperature, with its band; warnings
-//! 5. [`job`]: ten jobs: windows from geometry, chance of being inside, the verdict
-//! 6. [`balance`]: the smallest ways into the window, in grams, degrees and hours
-//! 7. [`swap`]: one thing for another, the rest brought back round it
-//! 8. [`scale`]: a batch in another size, and shares that add up
-//! 9. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 5. [`heat`]: what a mass holds at a temperature, and where parts put together come out
+//! 6. [`job`]: ten jobs: windows from geometry, chance of being inside, the verdict
+//! 7. [`balance`]: the smallest ways into the window, in grams, degrees and hours
+//! 8. [`swap`]: one thing for another, the rest brought back round it
+//! 9. [`scale`]: a batch in another size, and shares that add up
+//! 10. [`method`]: schools of making as steps, and what choosing one changes
+//! 11. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
 //! [`rheology::kernel::Predictor`] (ready for any temperature) → [`job::assess`] (the answer).
 
 pub mod balance;
+pub mod caution;
 pub mod fault;
 pub mod formula;
+pub mod heat;
 pub mod ingredient;
 pub mod job;
+pub mod method;
 pub mod rescue;
 pub mod rheology;
 pub mod scale;

@@ -71,6 +71,10 @@ pub struct FormulaDocument {
     /// What was done in the making, where it matters.
     #[serde(default, skip_serializing_if = "Process::is_usual")]
     pub process: Process,
+    /// Key of the school of method it is made by; the family's first when none.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 60, example = "ganache_pour")]
+    pub method: Option<String>,
     /// The ingredient that per cent are of; of the whole when none.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(max_length = 60)]
@@ -99,6 +103,7 @@ impl FormulaDocument {
             measures: Measures::default(),
             lines: Vec::new(),
             process: Process::default(),
+            method: None,
             percent_of: None,
             ingredients: Vec::new(),
             rules: Rules::default(),

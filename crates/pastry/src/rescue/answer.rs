@@ -1,13 +1,13 @@
 //! From a sign to remedies for one bowl.
 
+use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
 use crate::ingredient::Shelf;
 use crate::job::document::FormulaDocument;
 use crate::job::numbers::limit;
 use crate::rescue::bowl::Bowl;
-use crate::rescue::caution::Caution;
 use crate::rescue::remedy::{Deed, Remedy, find_remedy, remedies};
-use crate::rescue::report::{CautionAnswer, RemedyAnswer, Rescue, TellAnswer};
+use crate::rescue::report::{RemedyAnswer, Rescue, TellAnswer};
 use crate::rescue::sign::Sign;
 use crate::rescue::step::work_out;
 use serde::{Deserialize, Serialize};

@@ -1,13 +1,12 @@
 //! From what a cook sees in the bowl to what to do: wait, warm, cool, stir, then grams, and additions only.
 //!
 //! [`sign`] is what can be seen, [`remedy`] the trade's table of remedies, [`signal`] what the numbers say
-//! for one of them, [`bowl`] what is really there, [`addition`] how much of one thing mends it, [`caution`]
-//! what can hurt; [`answer`] puts them together in a [`report`]. [`overpour`] is for a line poured past its mark.
+//! for one of them, [`bowl`] what is really there, [`addition`] how much of one thing mends it; [`answer`]
+//! puts them together in a [`report`]. [`overpour`] is for a line poured past its mark.
 
 pub mod addition;
 pub mod answer;
 pub mod bowl;
-pub mod caution;
 pub mod overpour;
 pub mod quantity;
 pub mod remedy;

@@ -1,7 +1,7 @@
 //! The trade's remedies as data: `data/remedies/*.toml`, read once.
 
+use crate::caution::Caution;
 use crate::formula::Family;
-use crate::rescue::caution::Caution;
 use crate::rescue::sign::Sign;
 use crate::rescue::signal::Signal;
 use serde::{Deserialize, Serialize};

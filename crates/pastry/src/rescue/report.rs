@@ -1,7 +1,7 @@
 //! What a rescue answers with.
 
+use crate::caution::CautionAnswer;
 use crate::job::document::FormulaDocument;
-use crate::rescue::caution::Caution;
 use crate::rescue::remedy::Deed;
 use crate::rescue::sign::Sign;
 use serde::Serialize;
@@ -105,23 +105,6 @@ pub struct RemedyAnswer {
     pub source: String,
     /// Only reached by a question of another remedy.
     pub look_alike: bool,
-}
-
-/// A caution in words.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct CautionAnswer {
-    /// Which.
-    pub caution: Caution,
-    /// What to mind.
-    pub words: String,
-    /// Where it is from.
-    pub source: String,
-}
-
-impl From<Caution> for CautionAnswer {
-    fn from(caution: Caution) -> Self {
-        CautionAnswer { caution, words: caution.words().to_owned(), source: caution.source().to_owned() }
-    }
 }
 
 /// The answer.

@@ -3,8 +3,19 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 9] =
-    ["units", "ingredient", "formula", "rheology", "job", "balance", "swap", "scale", "rescue"];
+const ORDER: [&str; 11] = [
+    "units",
+    "ingredient",
+    "formula",
+    "rheology",
+    "heat",
+    "job",
+    "balance",
+    "swap",
+    "scale",
+    "method",
+    "rescue",
+];
 
 fn files(dir: &Path, found: &mut Vec<PathBuf>) {
     for entry in fs::read_dir(dir).unwrap() {

@@ -17,6 +17,10 @@ pub enum Caution {
     Steam,
     /// Egg under 71 °C.
     RawEgg,
+    /// A stick blender.
+    Blade,
+    /// Spirit near a flame.
+    Flame,
     /// No remedy.
     Discard,
 }
@@ -36,6 +40,8 @@ impl Caution {
             Caution::RawEgg => {
                 "Egg under 71 °C is raw or lightly heated: say so on the label, and not for the young, the old, the pregnant or the ill. Heating does not undo hours in the warm."
             }
+            Caution::Blade => "Stick blender: unplug it before you clear the head.",
+            Caution::Flame => "Spirit off the heat, below 60 °C, and away from a gas flame.",
             Caution::Discard => {
                 "Burnt, sour, mouldy, or with something in it that does not belong: there is no remedy. Throw it away."
             }
@@ -53,5 +59,22 @@ impl Caution {
             }
             _ => "common practice",
         }
+    }
+}
+
+/// A caution in words.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CautionAnswer {
+    /// Which.
+    pub caution: Caution,
+    /// What to mind.
+    pub words: String,
+    /// Where it is from.
+    pub source: String,
+}
+
+impl From<Caution> for CautionAnswer {
+    fn from(caution: Caution) -> Self {
+        CautionAnswer { caution, words: caution.words().to_owned(), source: caution.source().to_owned() }
     }
 }

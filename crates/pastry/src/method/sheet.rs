@@ -1,0 +1,282 @@
+//! A school worked out for one formula: steps with their minutes, the temperature it starts at, and what
+//! choosing it changes.
+
+use crate::caution::{Caution, CautionAnswer};
+use crate::fault::Fault;
+use crate::formula::WeighedLine;
+use crate::ingredient::Shelf;
+use crate::job::assess::{Assessment, assess_from};
+use crate::job::document::{FormulaDocument, history_word};
+use crate::job::numbers::limit;
+use crate::method::school::{School, Step, Work, schools_of};
+use crate::method::start::{StartTemperature, is, start_temperature};
+use crate::rheology::warning::{Severity, Warning};
+use crate::units::{CookTemperature, Overrun};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// What goes wrong in a step.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct StepFault {
+    /// What is seen.
+    pub seen: String,
+    /// Why.
+    pub why: String,
+}
+
+/// A step for one batch.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct MethodStep {
+    /// Who works.
+    pub kind: Work,
+    /// What is done.
+    pub what: String,
+    /// With what.
+    pub gear: Vec<String>,
+    /// Minutes for this batch, from and to.
+    pub minutes: [f64; 2],
+    /// The minutes as they are read: "4 min", "2 to 12 h".
+    pub time: String,
+    /// Temperature, °C, from and to.
+    pub temperature_c: Option<[f64; 2]>,
+    /// The sign that it is done.
+    pub until: String,
+    /// What goes wrong.
+    pub wrong: Vec<StepFault>,
+    /// What can hurt.
+    pub cautions: Vec<Caution>,
+    /// The next step must begin within so many minutes.
+    pub within_min: Option<f64>,
+}
+
+/// A school for one formula.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct MethodSheet {
+    /// Key of the school.
+    pub school: String,
+    /// Its name.
+    pub name: String,
+    /// Whether the formula is made by it now.
+    pub chosen: bool,
+    /// When it is the better one.
+    pub better: String,
+    /// Why it differs.
+    pub differs: String,
+    /// Everything it takes.
+    pub gear: Vec<String>,
+    /// Where it leaves the mass.
+    pub start: Option<StartTemperature>,
+    /// Minutes of hands.
+    pub hands_min: f64,
+    /// Minutes of a machine alone.
+    pub machine_min: f64,
+    /// Minutes of waiting, from and to.
+    pub wait_min: [f64; 2],
+    /// Its steps.
+    pub steps: Vec<MethodStep>,
+    /// What may go wrong with it, and what the numbers warn of when it is made so.
+    pub risks: Vec<String>,
+    /// What can hurt, in words.
+    pub cautions: Vec<CautionAnswer>,
+    /// What choosing it changes, in words.
+    pub changes: Vec<String>,
+    /// The verdict when it is made so.
+    pub headline: String,
+    /// Where it is from.
+    pub source: String,
+    /// The formula made so.
+    pub document: FormulaDocument,
+}
+
+/// Every school of a formula's family, the usual one first, worked out for it.
+///
+/// # Errors
+/// Faults of the document.
+pub fn sheet(document: &FormulaDocument, kitchen: &Shelf) -> Result<Vec<MethodSheet>, Vec<Fault>> {
+    let now = assess_from(document, kitchen)?;
+    let shelf = document.shelf(kitchen)?;
+    let lines = document.formula().weigh(&shelf)?;
+    let kg = 1e-3 * now.totals.batch_mass_g;
+    let all: Vec<&School> = schools_of(document.family).collect();
+    let chosen = document
+        .method
+        .as_deref()
+        .and_then(|key| all.iter().position(|school| school.id == key))
+        .unwrap_or(0);
+    all.iter()
+        .enumerate()
+        .map(|(at, school)| {
+            let made = applied(document, &lines, school);
+            let then = assess_from(&made, kitchen)?;
+            Ok(one(school, at == chosen, kg, &lines, (document, &now), (made, &then)))
+        })
+        .collect()
+}
+
+/// The formula made by a school: air, whipping, the state it is judged in, and what its lines reach.
+pub fn applied(document: &FormulaDocument, lines: &[WeighedLine], school: &School) -> FormulaDocument {
+    let mut made = document.clone();
+    made.method = Some(school.id.clone());
+    if let Some(percent) = school.overrun_percent {
+        made.process.overrun_percent = Some(Overrun::from_percent(percent));
+    }
+    if let Some(whip) = school.whip {
+        made.process.whip = Some(whip);
+    }
+    for cook in &school.cook {
+        let reached = Some(CookTemperature::from_celsius(cook.c));
+        if cook.of == "all" {
+            made.process.cook_c = reached;
+            continue;
+        }
+        for (own, line) in made.lines.iter_mut().zip(lines) {
+            if is(&cook.of, &line.ingredient) {
+                own.cook_c = reached;
+            }
+        }
+    }
+    let allowed = made.work.job.histories(made.family);
+    if let Some(history) = school.history.filter(|history| allowed.contains(history)) {
+        made.work.history = Some(history);
+    }
+    made
+}
+
+fn one(
+    school: &School,
+    chosen: bool,
+    kg: f64,
+    lines: &[WeighedLine],
+    (was, before): (&FormulaDocument, &Assessment),
+    (made, after): (FormulaDocument, &Assessment),
+) -> MethodSheet {
+    let has = |of: &str| lines.iter().any(|line| line.mass.grams() > 0.0 && is(of, &line.ingredient));
+    let steps: Vec<MethodStep> = school
+        .steps
+        .iter()
+        .filter(|step| step.only.as_deref().is_none_or(has))
+        .map(|step| method_step(step, kg))
+        .collect();
+    let sum = |kind: Work, end: usize| -> f64 {
+        steps.iter().filter(|step| step.kind == kind).map(|step| step.minutes[end]).sum()
+    };
+    let mut gear: Vec<String> = Vec::new();
+    for name in steps.iter().flat_map(|step| &step.gear) {
+        if !gear.contains(name) {
+            gear.push(name.clone());
+        }
+    }
+    let mut cautions: Vec<Caution> = steps.iter().flat_map(|step| step.cautions.iter().copied()).collect();
+    cautions.sort_unstable();
+    cautions.dedup();
+    let mut risks = school.risks.clone();
+    let serious = |warning: &&Warning| warning.severity > Severity::Note;
+    risks.extend(after.warnings.iter().filter(serious).map(|warning| warning.cause.clone()));
+    MethodSheet {
+        school: school.id.clone(),
+        name: school.name.clone(),
+        chosen,
+        better: school.better.clone(),
+        differs: school.differs.clone(),
+        gear,
+        start: start_temperature(&school.start, lines),
+        hands_min: sum(Work::Hands, 1),
+        machine_min: sum(Work::Machine, 1),
+        wait_min: [sum(Work::Wait, 0), sum(Work::Wait, 1)],
+        steps,
+        risks,
+        cautions: cautions.into_iter().map(CautionAnswer::from).collect(),
+        changes: changes(was, before, &made, after),
+        headline: after.at.headline.clone(),
+        source: school.source.clone(),
+        document: made,
+    }
+}
+
+fn method_step(step: &Step, kg: f64) -> MethodStep {
+    let [a, b] = step.minutes;
+    let minutes = if step.kind == Work::Wait { [a, b] } else { [a + b * kg; 2] };
+    MethodStep {
+        kind: step.kind,
+        what: step.what.clone(),
+        gear: step.gear.clone(),
+        minutes,
+        time: time(minutes),
+        temperature_c: step.t,
+        until: step.until.clone(),
+        wrong: step
+            .wrong
+            .iter()
+            .map(|[seen, why]| StepFault { seen: seen.clone(), why: why.clone() })
+            .collect(),
+        cautions: step.cautions.clone(),
+        within_min: step.within,
+    }
+}
+
+/// Minutes as they are read: "4 min", "20 to 240 min", "2 to 12 h", "2 to 7 days".
+pub fn time([from, to]: [f64; 2]) -> String {
+    let (unit, per) = match to {
+        to if to >= 2880.0 => ("days", 1440.0),
+        to if to >= 180.0 && from >= 30.0 => ("h", 60.0),
+        _ => ("min", 1.0),
+    };
+    let read = |minutes: f64| {
+        let value = minutes / per;
+        limit(if value >= 3.0 { value.round() } else { (2.0 * value).round() / 2.0 }.max(0.5))
+    };
+    let (low, high) = (read(from), read(to));
+    if low == high { format!("{high} {unit}") } else { format!("{low} to {high} {unit}") }
+}
+
+/// What choosing a school changes, in words.
+fn changes(
+    was: &FormulaDocument,
+    before: &Assessment,
+    made: &FormulaDocument,
+    after: &Assessment,
+) -> Vec<String> {
+    let mut said = Vec::new();
+    let (old, new) = (&before.process, &after.process);
+    if (old.overrun_percent - new.overrun_percent).abs() > 0.5 {
+        said.push(format!(
+            "air beaten in {} % for {} %",
+            limit(new.overrun_percent),
+            limit(old.overrun_percent)
+        ));
+    }
+    if (old.whip - new.whip).abs() > 0.01 {
+        let stage = crate::formula::WhipStage::nearest(new.whip).word();
+        said.push(format!("the cream whipped {stage}"));
+    }
+    match (old.cook_c, new.cook_c) {
+        (Some(a), Some(b)) if (a - b).abs() > 0.5 => {
+            said.push(format!("all of it brought to {} °C, not {} °C", limit(b), limit(a)));
+        }
+        (None, Some(b)) => said.push(format!("all of it brought to {} °C", limit(b))),
+        _ => {}
+    }
+    let cooks = |document: &FormulaDocument| -> Vec<Option<f64>> {
+        document.lines.iter().map(|line| line.cook_c.map(CookTemperature::celsius)).collect()
+    };
+    for ((line, a), b) in after.lines.iter().zip(cooks(was)).zip(cooks(made)) {
+        if let Some(reached) = b.filter(|_| a != b) {
+            said.push(format!("{} brought to {} °C", line.name, limit(reached)));
+        }
+    }
+    if was.history() != made.history() {
+        said.push(format!("judged {}", history_word(made.history())));
+    }
+    let ratio = after.at.on_map.value / before.at.on_map.value.max(1e-12);
+    if ratio.ln().abs() > 0.03 {
+        let word = if ratio > 1.0 { "firmer" } else { "looser" };
+        said.push(format!("{word} by {} %", limit((100.0 * (ratio - 1.0).abs()).round())));
+    }
+    let raw = |answer: &Assessment| answer.warnings.iter().any(|warning| warning.code == "egg_raw");
+    match (raw(before), raw(after)) {
+        (false, true) => said.push("egg stays raw or lightly heated".to_owned()),
+        (true, false) => said.push("egg is safe".to_owned()),
+        _ => {}
+    }
+    said
+}
