@@ -11,15 +11,20 @@ use pastry::ingredient::measure::OwnWeights;
 use pastry::ingredient::search::search;
 use pastry::ingredient::{Ingredient, Shelf, catalogue};
 use pastry::job::{FormulaDocument, assess, compare};
+use pastry::method::sheet;
+use pastry::rescue::{RescueAsk, Sign, rescue};
+use pastry::scale::{ScaleAsk, Target, Whole, scale};
+use pastry::swap::{SwapAsk, swap};
 use pastry::units::kitchen::Measures;
+use serde::de::DeserializeOwned;
 use std::io::Read;
 use std::path::{Path, PathBuf};
 
 /// Largest file read, bytes.
 const LARGEST_FILE: u64 = 4 * 1024 * 1024;
 
-/// A formula from a file; `-` is standard input.
-fn read(file: &Path) -> Result<FormulaDocument, String> {
+/// A formula, or a question with one in it, from a file; `-` is standard input.
+fn read<T: DeserializeOwned>(file: &Path) -> Result<T, String> {
     let shown = file.display();
     let mut bytes = Vec::new();
     let read = if file == Path::new("-") {
@@ -34,7 +39,7 @@ fn read(file: &Path) -> Result<FormulaDocument, String> {
             LARGEST_FILE / 1024 / 1024
         ));
     }
-    parse::<FormulaDocument>(&bytes).map_err(|error| match error {
+    parse::<T>(&bytes).map_err(|error| match error {
         ApiError::Faults(faults) => lines(&shown.to_string(), &faults),
         other => format!("{shown}: {other}"),
     })
@@ -61,7 +66,7 @@ fn written(answer: &impl serde::Serialize) -> String {
 /// # Errors
 /// In words, one line per fault.
 pub fn predict(file: &Path) -> Result<String, String> {
-    let document = read(file)?;
+    let document: FormulaDocument = read(file)?;
     assess(&document)
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
@@ -72,9 +77,72 @@ pub fn predict(file: &Path) -> Result<String, String> {
 /// # Errors
 /// In words, one line per fault.
 pub fn balance(file: &Path) -> Result<String, String> {
-    let document = read(file)?;
+    let document: FormulaDocument = read(file)?;
     let price = |ingredient: &Ingredient| ingredient.pack.map(|pack| pack.price_per_kg());
     ways(&document, &Shelf::catalogue(), &price)
+        .map(|answer| written(&answer))
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads a question for a swap and answers as the interface would an empty kitchen.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn swap_file(file: &Path) -> Result<String, String> {
+    let ask: SwapAsk = read(file)?;
+    let price = |ingredient: &Ingredient| ingredient.pack.map(|pack| pack.price_per_kg());
+    swap(&ask, &Shelf::catalogue(), &price)
+        .map(|answer| written(&answer))
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads a formula and answers with remedies for what is seen in the bowl.
+///
+/// # Errors
+/// In words, one line per fault; a sign nobody knows.
+pub fn rescue_bowl(
+    file: &Path,
+    sign: &str,
+    bowl_c: Option<f64>,
+    bowl_g: Option<f64>,
+) -> Result<String, String> {
+    let sign: Sign = serde_json::from_value(sign.into()).map_err(|_| {
+        let known: Vec<String> = Sign::ALL.iter().filter_map(json_word).collect();
+        format!("rescue: nobody sees “{sign}” here: write one of {}", known.join(", "))
+    })?;
+    let document: FormulaDocument = read(file)?;
+    let ask = RescueAsk { document, sign, bowl_c, bowl_g, not_at_hand: Vec::new() };
+    rescue(&ask, &Shelf::catalogue())
+        .map(|answer| written(&answer))
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+fn json_word(value: &impl serde::Serialize) -> Option<String> {
+    serde_json::to_value(value).ok()?.as_str().map(str::to_owned)
+}
+
+/// Reads a formula and answers with it at another size.
+///
+/// # Errors
+/// In words, one line per fault; no size.
+pub fn scale_to(file: &Path, target: Option<Target>, loss_percent: f64) -> Result<String, String> {
+    let target = target.ok_or_else(|| {
+        "scale: say to what size: --grams 2000, --times 3, or --pieces 24 --each 85".to_owned()
+    })?;
+    let document: FormulaDocument = read(file)?;
+    let ask = ScaleAsk { document, target, loss_percent, whole: Whole::Nothing, whole_line: None };
+    scale(&ask, &Shelf::catalogue(), &|ingredient| ingredient.pack.map(|pack| pack.pack_g))
+        .map(|answer| written(&answer))
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads a formula and answers with the schools it can be made by.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn methods(file: &Path) -> Result<String, String> {
+    let document: FormulaDocument = read(file)?;
+    sheet(&document, &Shelf::catalogue())
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
 }
@@ -84,7 +152,7 @@ pub fn balance(file: &Path) -> Result<String, String> {
 /// # Errors
 /// In words, one line per fault.
 pub fn compare_files(files: &[PathBuf]) -> Result<String, String> {
-    let documents = files.iter().map(|file| read(file)).collect::<Result<Vec<_>, _>>()?;
+    let documents = files.iter().map(|file| read(file)).collect::<Result<Vec<FormulaDocument>, _>>()?;
     compare(&documents, &Shelf::catalogue()).map(|answer| written(&answer)).map_err(|faults| {
         let named: Vec<Fault> = faults
             .into_iter()

@@ -28,6 +28,50 @@ pub enum Command {
         /// The file; - reads standard input.
         file: PathBuf,
     },
+    /// Read a formula with what is asked of it (as POST /api/swap takes it) and print ways to do it.
+    Swap {
+        /// The file; - reads standard input.
+        file: PathBuf,
+    },
+    /// Read a formula and print what to do about what is seen in the bowl.
+    Rescue {
+        /// The file; - reads standard input.
+        file: PathBuf,
+        /// What is seen: split, too_stiff, too_loose, grainy …
+        #[arg(long)]
+        sign: String,
+        /// How warm the bowl is, °C.
+        #[arg(long, allow_hyphen_values = true)]
+        bowl_c: Option<f64>,
+        /// What is really in the bowl, g.
+        #[arg(long)]
+        bowl_g: Option<f64>,
+    },
+    /// Read a formula and print it at another size: scale FILE --grams 2000, --times 3, --pieces 24 --each 85.
+    Scale {
+        /// The file; - reads standard input.
+        file: PathBuf,
+        /// To so many grams.
+        #[arg(long, group = "size")]
+        grams: Option<f64>,
+        /// So many times.
+        #[arg(long, group = "size")]
+        times: Option<f64>,
+        /// For so many pieces.
+        #[arg(long, group = "size", requires = "each")]
+        pieces: Option<u32>,
+        /// In each piece, g.
+        #[arg(long)]
+        each: Option<f64>,
+        /// What stays in bowl and bag, per cent of the batch.
+        #[arg(long, default_value_t = 0.0)]
+        loss: f64,
+    },
+    /// Read a formula and print the schools it can be made by, step by step.
+    Methods {
+        /// The file; - reads standard input.
+        file: PathBuf,
+    },
     /// Read two or three formulas and print them side by side, what differs marked.
     Compare {
         /// The files.

@@ -30,6 +30,32 @@ pub fn add(description: &mut Value) {
     };
     request(description, "/api/predict", "post", json!(first));
     request(description, "/api/balance", "post", json!(first));
+    request(description, "/api/methods", "post", json!(first));
+    request(
+        description,
+        "/api/swap",
+        "post",
+        json!({ "document": first, "ask": { "swap": "replace", "line": 0, "by": "dark70" }, "keep": ["consistency", "cost"] }),
+    );
+    request(
+        description,
+        "/api/rescue",
+        "post",
+        json!({ "document": first, "sign": "too_stiff", "bowl_c": 26, "bowl_g": 280 }),
+    );
+    request(description, "/api/overpour", "post", json!({ "document": first, "line": 0, "poured": "172 g" }));
+    request(
+        description,
+        "/api/scale",
+        "post",
+        json!({ "document": first, "target": { "to": "pieces", "count": 24, "each": 18 }, "loss_percent": 4 }),
+    );
+    request(
+        description,
+        "/api/shares",
+        "post",
+        json!({ "in_the_bowl_g": 1450, "bowl_g": 450, "sizes": [1, 1, 1] }),
+    );
     request(description, "/api/components", "post", json!(first));
     request(description, "/api/compare", "post", json!({ "documents": [first, second] }));
     request(description, "/api/ingredients", "post", json!(own));

@@ -13,6 +13,7 @@ pub mod config;
 pub mod demo;
 pub mod error;
 pub mod examples;
+pub mod larder;
 pub mod openapi;
 pub mod pantry_view;
 pub mod routes;

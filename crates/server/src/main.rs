@@ -1,6 +1,7 @@
 //! The one binary: serves the page, answers from a file, prints its own description.
 
 use clap::Parser;
+use pastry::scale::Target;
 use server::config::{Cli, Command, Serve};
 use server::{commands, openapi, serve};
 use std::process::ExitCode;
@@ -13,6 +14,20 @@ fn main() -> ExitCode {
         Command::Serve(options) => run(options),
         Command::Predict { file } => answer(commands::predict(&file)),
         Command::Balance { file } => answer(commands::balance(&file)),
+        Command::Swap { file } => answer(commands::swap_file(&file)),
+        Command::Rescue { file, sign, bowl_c, bowl_g } => {
+            answer(commands::rescue_bowl(&file, &sign, bowl_c, bowl_g))
+        }
+        Command::Scale { file, grams, times, pieces, each, loss } => {
+            let target = match (grams, times, pieces.zip(each)) {
+                (Some(grams), ..) => Some(Target::Mass { grams }),
+                (_, Some(by), _) => Some(Target::Factor { by }),
+                (.., Some((count, each))) => Some(Target::Pieces { count, each, by_volume: false }),
+                _ => None,
+            };
+            answer(commands::scale_to(&file, target, loss))
+        }
+        Command::Methods { file } => answer(commands::methods(&file)),
         Command::Compare { files } => answer(commands::compare_files(&files)),
         Command::Convert { amount, ingredient, measures } => {
             answer(commands::convert_words(&amount, &ingredient, measures))

@@ -50,7 +50,10 @@ pub const FORMATS: [Format; 3] = [
     ),
     tags(
         (name = "predict", description = "What a formula will do"),
-        (name = "balance", description = "The smallest ways there"),
+        (name = "balance", description = "The smallest ways there, and swaps"),
+        (name = "rescue", description = "What to do when it went wrong"),
+        (name = "scale", description = "Another size, and shares"),
+        (name = "methods", description = "How it is made"),
         (name = "ingredients", description = "The pantry: ingredients, own ones, files in and out"),
         (name = "components", description = "Saved formulas and their revisions"),
         (name = "kitchen", description = "The kitchen and its habits")

@@ -321,6 +321,43 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/methods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Every school of a formula's family, worked out for it: steps with their minutes, where it starts, what
+         *     choosing it changes. Keeps nothing.
+         */
+        post: operations["methods"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/overpour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A line poured past its mark: leave it, bring it back with the least of one thing, or scale the batch. */
+        post: operations["overpour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/predict": {
         parameters: {
             query?: never;
@@ -338,10 +375,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/rescue": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Remedies for what is seen in a bowl, solved for what is in it: additions only, the smallest first. Keeps
+         *     nothing.
+         */
+        post: operations["rescue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rescue/signs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be seen of a family at a job that has a remedy here. */
+        get: operations["signs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/scale": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Brings a formula to a mass, a volume, a number of pieces, or to what is short; eggs, leaves or packs whole
+         *     when asked. Keeps nothing.
+         */
+        post: operations["scale"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shares": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Shares what is really in the bowl by weight, with rounding that adds up. */
+        post: operations["shares"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Puts one ingredient in the place of another, or takes something out, and brings the rest back: consistency,
+         *     sweetness and cost, in the order asked for. Keeps nothing.
+         */
+        post: operations["swap"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Something put in. */
+        Addition: {
+            /** @description What it brings that must be asked for first: allergens, alcohol, gelatin, raw egg. */
+            asks_first: string[];
+            /** @description What the amount rests on. */
+            basis: components["schemas"]["Basis"];
+            /**
+             * Format: double
+             * @description The first half, g: then look.
+             */
+            first_g: number;
+            /**
+             * Format: double
+             * @description In all, g.
+             */
+            grams: number;
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description Never more than this, g.
+             */
+            most_g: number;
+            /** @description Its name. */
+            name: string;
+            /** @description Whether the person said that there is none. */
+            not_at_hand: boolean;
+            /** @description Why it does not do it alone, or should be left; none when it does it. */
+            why_not?: string | null;
+        };
         /** @description Area, cm² */
         Area: number;
         /** @description The answer. */
@@ -395,6 +556,11 @@ export interface components {
             /** @description The window of it. */
             window: number[];
         };
+        /**
+         * @description What must not be in it.
+         * @enum {string}
+         */
+        Avoid: "egg" | "pork" | "gelatin" | "alcohol" | "dairy";
         /** @description A row that cannot be taken. */
         BadRow: {
             /** @description What is wrong with it and what to do. */
@@ -403,6 +569,25 @@ export interface components {
             line: number;
             /** @description Its name or key, as far as it could be read. */
             name: string;
+        };
+        /**
+         * @description What an amount rests on.
+         * @enum {string}
+         */
+        Basis: "solved" | "practice" | "not_by_itself" | "breaks";
+        /**
+         * @description A caution.
+         * @enum {string}
+         */
+        Caution: "cold" | "burn" | "sugar" | "steam" | "raw_egg" | "blade" | "flame" | "discard";
+        /** @description A caution in words. */
+        CautionAnswer: {
+            /** @description Which. */
+            caution: components["schemas"]["Caution"];
+            /** @description Where it is from. */
+            source: string;
+            /** @description What to mind. */
+            words: string;
         };
         /** @description An amount that changes. */
         Change: {
@@ -624,6 +809,11 @@ export interface components {
             /** @description In kitchen words. */
             words: string;
         };
+        /**
+         * @description What a hand does.
+         * @enum {string}
+         */
+        Deed: "wait" | "rest" | "warm" | "cool" | "hand" | "blend" | "whip" | "fold" | "sieve" | "add" | "second" | "discard";
         /** @description Density, g/ml */
         Density: number;
         /** @description Who may eat it, as far as ingredients tell. Kitchens and labels decide, not this list. */
@@ -891,6 +1081,11 @@ export interface components {
             /** @description Whose cups and spoons are meant. */
             measures?: components["schemas"]["Measures"];
             /**
+             * @description Key of the school of method it is made by; the family's first when none.
+             * @example ganache_pour
+             */
+            method?: string | null;
+            /**
              * @description What the cook calls it.
              * @example Dark drip
              */
@@ -912,6 +1107,47 @@ export interface components {
             /** @description What it is for. */
             work: components["schemas"]["Work"];
         };
+        /** @description One gelatin for another by both schools. */
+        GelatinExchange: {
+            /** @description Which of them is followed here. */
+            follows: components["schemas"]["School"];
+            /** @description What there was. */
+            from: string;
+            /**
+             * Format: double
+             * @description As it was weighed, g.
+             */
+            from_g: number;
+            /**
+             * Format: double
+             * @description By proportion, g.
+             */
+            linear_g: number;
+            /**
+             * Format: double
+             * @description By the square root, g.
+             */
+            square_root_g: number;
+            /** @description What takes its place. */
+            to: string;
+            /** @description Why, in words. */
+            why: string;
+        };
+        /**
+         * @description What is kept when not all can be.
+         * @enum {string}
+         */
+        Goal: "consistency" | "sweetness" | "cost";
+        /** @description An ingredient that is short: all there is of it. */
+        Have: {
+            /**
+             * @description How much there is, as a cook writes it: "310 g".
+             * @example 310 g
+             */
+            amount: string;
+            /** @description Its line in the formula. */
+            line: number;
+        };
         /** @description How the server is. */
         Health: {
             /** @description Whether this is the invented kitchen, which is thrown away at the end. */
@@ -920,6 +1156,13 @@ export interface components {
             status: string;
             /** @description Version of the program. */
             version: string;
+        };
+        /** @description A goal, and whether it was kept. */
+        Held: {
+            /** @description Which. */
+            goal: components["schemas"]["Goal"];
+            /** @description Whether it holds. */
+            held: boolean;
         };
         /**
          * @description What has happened to a cream since it was made.
@@ -1590,6 +1833,74 @@ export interface components {
          * @enum {string}
          */
         Measures: "us" | "metric" | "australian" | "imperial";
+        /** @description A school for one formula. */
+        MethodSheet: {
+            /** @description When it is the better one. */
+            better: string;
+            /** @description What can hurt, in words. */
+            cautions: components["schemas"]["CautionAnswer"][];
+            /** @description What choosing it changes, in words. */
+            changes: string[];
+            /** @description Whether the formula is made by it now. */
+            chosen: boolean;
+            /** @description Why it differs. */
+            differs: string;
+            /** @description The formula made so. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @description Everything it takes. */
+            gear: string[];
+            /**
+             * Format: double
+             * @description Minutes of hands.
+             */
+            hands_min: number;
+            /** @description The verdict when it is made so. */
+            headline: string;
+            /**
+             * Format: double
+             * @description Minutes of a machine alone.
+             */
+            machine_min: number;
+            /** @description Its name. */
+            name: string;
+            /** @description What may go wrong with it, and what the numbers warn of when it is made so. */
+            risks: string[];
+            /** @description Key of the school. */
+            school: string;
+            /** @description Where it is from. */
+            source: string;
+            start?: components["schemas"]["StartTemperature"] | null;
+            /** @description Its steps. */
+            steps: components["schemas"]["MethodStep"][];
+            /** @description Minutes of waiting, from and to. */
+            wait_min: number[];
+        };
+        /** @description A step for one batch. */
+        MethodStep: {
+            /** @description What can hurt. */
+            cautions: components["schemas"]["Caution"][];
+            /** @description With what. */
+            gear: string[];
+            /** @description Who works. */
+            kind: components["schemas"]["Work"];
+            /** @description Minutes for this batch, from and to. */
+            minutes: number[];
+            /** @description Temperature, °C, from and to. */
+            temperature_c?: number[] | null;
+            /** @description The minutes as they are read: "4 min", "2 to 12 h". */
+            time: string;
+            /** @description The sign that it is done. */
+            until: string;
+            /** @description What is done. */
+            what: string;
+            /**
+             * Format: double
+             * @description The next step must begin within so many minutes.
+             */
+            within_min?: number | null;
+            /** @description What goes wrong. */
+            wrong: components["schemas"]["StepFault"][];
+        };
         /** @description A film on a spoon that a finger line stays in. */
         NappeGeometry: {
             /**
@@ -1646,6 +1957,51 @@ export interface components {
          * @enum {string}
          */
         Outcome: "inside" | "too_stiff" | "too_loose" | "too_warm" | "too_lean" | "no_window";
+        /** @description The answer. */
+        Overpour: {
+            /** @description Leave it as it is. */
+            leave: components["schemas"]["OverpourWay"];
+            /**
+             * Format: double
+             * @description Planned, g.
+             */
+            planned_g: number;
+            /**
+             * Format: double
+             * @description Poured, g.
+             */
+            poured_g: number;
+            /** @description Bring the consistency back with the least grams of one thing, the smallest first. */
+            restore: components["schemas"]["OverpourWay"][];
+            scale?: components["schemas"]["OverpourWay"] | null;
+            /** @description In one sentence. */
+            sentence: string;
+        };
+        /** @description A line and what went in. */
+        OverpourAsk: {
+            /** @description The formula as it was planned. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @description The line. */
+            line: number;
+            /**
+             * @description What really went in, as a cook writes it: "212 g".
+             * @example 212 g
+             */
+            poured: string;
+        };
+        /** @description One way on. */
+        OverpourWay: {
+            /** @description What else goes in. */
+            additions: components["schemas"]["Addition"][];
+            /** @description What differs from the plan then, in words. */
+            differs: string;
+            /** @description The formula then. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @description The verdict then, in one sentence. */
+            headline: string;
+            /** @description In a few words: "leave it", "+5.9 g Skimmed milk", "scale the rest by 1.17". */
+            title: string;
+        };
         /** @description Overrun, % */
         Overrun: number;
         /** @description A pack as it is bought. */
@@ -1899,6 +2255,71 @@ export interface components {
             set_hours?: components["schemas"]["Hours"] | null;
             whip?: components["schemas"]["WhipStage"] | null;
         };
+        /** @description One remedy, worked out for the bowl. */
+        RemedyAnswer: {
+            /** @description What else it can become. */
+            becomes: string[];
+            /** @description Why it happened. */
+            cause: string;
+            /** @description What can hurt. */
+            cautions: components["schemas"]["CautionAnswer"][];
+            /** @description What the numbers of this bowl say for it; empty when they are silent. */
+            fired: string[];
+            /** @description Key. */
+            id: string;
+            /** @description Only reached by a question of another remedy. */
+            look_alike: boolean;
+            /** @description Next time. */
+            prevent: string;
+            /** @description What the cook sees. */
+            seen: string;
+            /** @description Where it is from. */
+            source: string;
+            /** @description What to do, the smallest first. */
+            steps: components["schemas"]["StepAnswer"][];
+            /** @description When to stop. */
+            stop: string;
+            tell?: components["schemas"]["TellAnswer"] | null;
+            /** @description The sign that it worked. */
+            worked: string;
+        };
+        /** @description The answer. */
+        Rescue: {
+            /**
+             * Format: double
+             * @description In the bowl, g.
+             */
+            bowl_g: number;
+            /** @description What holds for every one of them. */
+            cautions: components["schemas"]["CautionAnswer"][];
+            /** @description What the numbers say of it, in one sentence. */
+            numbers_say: string;
+            /** @description Remedies, the likeliest first, then their look-alikes. */
+            remedies: components["schemas"]["RemedyAnswer"][];
+            /** @description What is seen. */
+            sign: components["schemas"]["Sign"];
+            /** @description In words. */
+            sign_words: string;
+        };
+        /** @description What is seen, and in what. */
+        RescueAsk: {
+            /**
+             * Format: double
+             * @description How warm the bowl is, °C; none when nobody probed it.
+             */
+            bowl_c?: number | null;
+            /**
+             * Format: double
+             * @description What is really in the bowl, g; all of the formula when none.
+             */
+            bowl_g?: number | null;
+            /** @description The formula as it was made. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @description Keys of ingredients that are not at hand. */
+            not_at_hand?: string[];
+            /** @description What is seen. */
+            sign: components["schemas"]["Sign"];
+        };
         /** @description A revision as the history lists it. */
         RevisionSummary: {
             /** @description The name it had. */
@@ -1962,6 +2383,92 @@ export interface components {
             /** @description What it is. */
             document: components["schemas"]["IngredientDocument"];
         };
+        /** @description A formula and the size it is wanted in. */
+        ScaleAsk: {
+            /** @description The formula. */
+            document: components["schemas"]["FormulaDocument"];
+            /**
+             * Format: double
+             * @description What stays in bowl and bag, per cent of the batch: 3 to 5 for a piped cream (common practice).
+             */
+            loss_percent?: number;
+            /** @description The size. */
+            target: components["schemas"]["Target"];
+            /** @description What should come out whole. */
+            whole?: components["schemas"]["Whole"];
+            /** @description Only this line comes out whole; all that are counted when none. */
+            whole_line?: number | null;
+        };
+        /** @description The formula at its new size. */
+        Scaled: {
+            /**
+             * Format: double
+             * @description The batch, g.
+             */
+            batch_g: number;
+            /** @description The formula at its new size. */
+            document: components["schemas"]["FormulaDocument"];
+            /**
+             * Format: double
+             * @description How many times the old one.
+             */
+            factor: number;
+            /** @description The line that limits the batch, when something is short. */
+            limited_by?: number | null;
+            /** @description Its lines. */
+            lines: components["schemas"]["ScaledLine"][];
+            /** @description What cannot come out whole with the rest, in words; empty when all does. */
+            not_whole: string[];
+            /** @description In one sentence. */
+            sentence: string;
+            /**
+             * Format: double
+             * @description What can be used of it after the loss, g.
+             */
+            usable_g: number;
+            /**
+             * Format: double
+             * @description Its volume with its air, ml.
+             */
+            volume_ml: number;
+        };
+        /** @description A line at the new size. */
+        ScaledLine: {
+            /**
+             * Format: double
+             * @description Before, g.
+             */
+            from_g: number;
+            /** @description The same in eggs, leaves, sticks; none when it is not counted. */
+            in_pieces?: string | null;
+            /** @description Name of the ingredient. */
+            name: string;
+            /**
+             * Format: double
+             * @description Share of the new batch, per cent of total.
+             */
+            of_total_percent: number;
+            /**
+             * Format: double
+             * @description The same in packs, rounded up to what must be opened; none where no pack is known.
+             */
+            packs_opened?: number | null;
+            /**
+             * Format: double
+             * @description How far rounding moved it, per cent of itself.
+             */
+            rounded_percent: number;
+            /**
+             * Format: double
+             * @description After, as it is weighed, g.
+             */
+            to_g: number;
+        };
+        /**
+         * @description How gelatin of another strength is weighed.
+         * @enum {string}
+         */
+        School: "square_root" | "linear";
         /** @description Seconds, s */
         Seconds: number;
         /** @description Something set that stands on a plate. */
@@ -2005,6 +2512,31 @@ export interface components {
              */
             of_total_percent: number;
         };
+        /** @description What is to be shared. */
+        ShareAsk: {
+            /**
+             * Format: double
+             * @description The bowl itself, g, when it stands on the scale too.
+             */
+            bowl_g?: number;
+            /**
+             * Format: double
+             * @description What the scale says is in the bowl, g; with the bowl when `bowl_g` is given.
+             */
+            in_the_bowl_g: number;
+            /**
+             * Format: double
+             * @description What will stay in bowl and bag, per cent of what is in it.
+             */
+            loss_percent?: number;
+            /** @description Sizes of the vessels against one another: all 1 for equal ones. */
+            sizes: number[];
+            /**
+             * Format: double
+             * @description Smallest step of the scale, g.
+             */
+            step_g?: number;
+        };
         /** @description A share of a shelf in the whole: "at least 35 % chocolate". */
         ShareRule: {
             /**
@@ -2022,6 +2554,35 @@ export interface components {
              * @example chocolate
              */
             of: string;
+        };
+        /** @description The shares. */
+        Shares: {
+            /** @description In one sentence. */
+            sentence: string;
+            /**
+             * Format: double
+             * @description What is shared out: the sum of the shares, g.
+             */
+            shared_g: number;
+            /** @description One per vessel, in their order. */
+            shares: components["schemas"]["Share"][];
+            /**
+             * Format: double
+             * @description What stays: the loss, and what a scale of this step cannot tell, g.
+             */
+            stays_g: number;
+        };
+        /**
+         * @description One thing seen in the bowl or on the cake.
+         * @enum {string}
+         */
+        Sign: "split" | "curdled" | "too_stiff" | "too_loose" | "soupy" | "lumpy" | "grainy" | "weeping" | "over_whipped" | "will_not_whip" | "deflated" | "skin" | "bubbles" | "dull" | "pulls_crumbs" | "slides" | "strings" | "sets_too_fast" | "not_setting" | "scorched" | "tastes_wrong" | "soaked" | "forgotten";
+        /** @description A sign that can be picked. */
+        SignEntry: {
+            /** @description Key. */
+            sign: components["schemas"]["Sign"];
+            /** @description In kitchen words. */
+            words: string;
         };
         /** @description A syrup that a sponge drinks. */
         SoakGeometry: {
@@ -2088,6 +2649,53 @@ export interface components {
          * @enum {string}
          */
         SpoonSign: "thin_stream" | "thin_ribbon" | "folding_ribbon" | "slow_rope" | "soft_dollop" | "holds_upside_down" | "clean_cut";
+        /** @description Where it starts. */
+        StartTemperature: {
+            /** @description What to do about it, where something should be. */
+            advice?: string | null;
+            /**
+             * Format: double
+             * @description Between these, °C.
+             */
+            from_c: number;
+            /** @description How it was come by, in words. */
+            how: string;
+            /**
+             * Format: double
+             * @description Between these, °C.
+             */
+            to_c: number;
+        };
+        /** @description One step. */
+        StepAnswer: {
+            addition?: components["schemas"]["Addition"] | null;
+            /**
+             * Format: double
+             * @description Temperature solved for this bowl, °C.
+             */
+            aim_c?: number | null;
+            /** @description What the hand does. */
+            deed: components["schemas"]["Deed"];
+            document?: components["schemas"]["FormulaDocument"] | null;
+            /**
+             * Format: double
+             * @description How long, min.
+             */
+            minutes?: number | null;
+            /** @description Temperature of the step as the trade has it, °C, from and to. */
+            temperature_c?: number[] | null;
+            /** @description The verdict after it, in one sentence; none where the numbers do not speak. */
+            then?: string | null;
+            /** @description In words. */
+            words: string;
+        };
+        /** @description What goes wrong in a step. */
+        StepFault: {
+            /** @description What is seen. */
+            seen: string;
+            /** @description Why. */
+            why: string;
+        };
         /** @description Stress, Pa */
         Stress: number;
         /**
@@ -2097,6 +2705,109 @@ export interface components {
         Structure: "water_continuous" | "bicontinuous" | "fat_continuous";
         /** @description SurfaceTemperature, °C */
         SurfaceTemperature: number;
+        /** @description A formula and what is asked of it. */
+        SwapAsk: {
+            /** @description The swap. */
+            ask: components["schemas"]["SwapFor"];
+            /** @description The formula as it is. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @description What is kept, the most important first; consistency, sweetness, cost when empty. */
+            keep?: components["schemas"]["Goal"][];
+        };
+        /** @description The swap. */
+        SwapFor: {
+            /** @description Key of what takes its place. */
+            by: string;
+            /** @description Line of the formula. */
+            line: number;
+            /** @enum {string} */
+            swap: "replace";
+        } | {
+            /** @enum {string} */
+            swap: "without";
+            /** @description What must not be in it. */
+            what: components["schemas"]["Avoid"];
+        };
+        /** @description One way to do it. */
+        SwapOption: {
+            /** @description The verdict then. */
+            at: components["schemas"]["Point"];
+            /** @description Amounts that change. */
+            changes: components["schemas"]["Change"][];
+            /** @description What still differs; empty when nothing does. */
+            differs: string[];
+            /** @description The formula then. */
+            document: components["schemas"]["FormulaDocument"];
+            gelatin?: components["schemas"]["GelatinExchange"] | null;
+            /** @description What was to be kept, in the order of the person, and whether it was. */
+            kept: components["schemas"]["Held"][];
+            /** @description What to know of the stand-in. */
+            notes: string[];
+            /** @description "Beef gelatin 200 bloom for Gelatin 200 bloom". */
+            title: string;
+        };
+        /** @description The answer. */
+        Swaps: {
+            /** @description Ways to do it, the first choice first. */
+            options: components["schemas"]["SwapOption"][];
+            /** @description In one sentence. */
+            sentence: string;
+        };
+        /** @description What the batch is sized to. */
+        Target: {
+            /**
+             * Format: double
+             * @description Wanted in use, g.
+             */
+            grams: number;
+            /** @enum {string} */
+            to: "mass";
+        } | {
+            /**
+             * Format: double
+             * @description Wanted in use, ml.
+             */
+            ml: number;
+            /** @enum {string} */
+            to: "volume";
+        } | {
+            /** @description Whether `each` is in millilitres; grams when not. */
+            by_volume?: boolean;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description In each, g or ml.
+             */
+            each: number;
+            /** @enum {string} */
+            to: "pieces";
+        } | {
+            /** @description Each ingredient there is only so much of. */
+            have: components["schemas"]["Have"][];
+            /** @enum {string} */
+            to: "short";
+        } | {
+            /**
+             * Format: double
+             * @description How many times.
+             */
+            by: number;
+            /** @enum {string} */
+            to: "factor";
+        };
+        /** @description A question that tells it from a look-alike. */
+        TellAnswer: {
+            /** @description To be answered with yes for this remedy. */
+            ask: string;
+            /** @description Key of the remedy when the answer is no. */
+            no: string;
+            /** @description What that one looks like. */
+            no_seen: string;
+        };
         /** @description Temperature, °C */
         Temperature: number;
         /** @description One term of the yield stress. */
@@ -2263,6 +2974,11 @@ export interface components {
          * @enum {string}
          */
         WhipStage: "none" | "trail" | "soft" | "medium" | "stiff";
+        /**
+         * @description What should come out whole.
+         * @enum {string}
+         */
+        Whole: "nothing" | "pieces" | "packs";
         /** @description Why it comes out so. */
         Why: {
             /** @description Where the band comes from. */
@@ -3436,6 +4152,224 @@ export interface operations {
             };
         };
     };
+    methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "family": "ganache",
+                 *       "format": "bright-spoon/formula",
+                 *       "lines": [
+                 *         {
+                 *           "amount": "150 g",
+                 *           "ingredient": "milk40"
+                 *         },
+                 *         {
+                 *           "amount": "90 g",
+                 *           "ingredient": "cream36"
+                 *         },
+                 *         {
+                 *           "amount": "24 g",
+                 *           "ingredient": "dark70"
+                 *         },
+                 *         {
+                 *           "amount": "20 g",
+                 *           "ingredient": "glucose40"
+                 *         },
+                 *         {
+                 *           "amount": "12 g",
+                 *           "ingredient": "butter82"
+                 *         },
+                 *         {
+                 *           "amount": "0.6 g",
+                 *           "ingredient": "salt"
+                 *         }
+                 *       ],
+                 *       "measures": "us",
+                 *       "name": "Bay milk-chocolate drip",
+                 *       "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *       "version": 1,
+                 *       "work": {
+                 *         "job": {
+                 *           "dose_ml": 0.9,
+                 *           "kind": "drip",
+                 *           "longest_mm": 70,
+                 *           "shortest_mm": 25,
+                 *           "side_temperature_c": 5
+                 *         },
+                 *         "room_temperature_c": 21.5,
+                 *         "temperature_c": 26
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["FormulaDocument"];
+            };
+        };
+        responses: {
+            /** @description Schools, the usual one first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MethodSheet"][];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    overpour: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "document": {
+                 *         "family": "ganache",
+                 *         "format": "bright-spoon/formula",
+                 *         "lines": [
+                 *           {
+                 *             "amount": "150 g",
+                 *             "ingredient": "milk40"
+                 *           },
+                 *           {
+                 *             "amount": "90 g",
+                 *             "ingredient": "cream36"
+                 *           },
+                 *           {
+                 *             "amount": "24 g",
+                 *             "ingredient": "dark70"
+                 *           },
+                 *           {
+                 *             "amount": "20 g",
+                 *             "ingredient": "glucose40"
+                 *           },
+                 *           {
+                 *             "amount": "12 g",
+                 *             "ingredient": "butter82"
+                 *           },
+                 *           {
+                 *             "amount": "0.6 g",
+                 *             "ingredient": "salt"
+                 *           }
+                 *         ],
+                 *         "measures": "us",
+                 *         "name": "Bay milk-chocolate drip",
+                 *         "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *         "version": 1,
+                 *         "work": {
+                 *           "job": {
+                 *             "dose_ml": 0.9,
+                 *             "kind": "drip",
+                 *             "longest_mm": 70,
+                 *             "shortest_mm": 25,
+                 *             "side_temperature_c": 5
+                 *           },
+                 *           "room_temperature_c": 21.5,
+                 *           "temperature_c": 26
+                 *         }
+                 *       },
+                 *       "line": 0,
+                 *       "poured": "172 g"
+                 *     }
+                 */
+                "application/json": components["schemas"]["OverpourAsk"];
+            };
+        };
+        responses: {
+            /** @description Three ways on */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Overpour"];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     predict: {
         parameters: {
             query?: never;
@@ -3503,6 +4437,459 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assessment"];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rescue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "bowl_c": 26,
+                 *       "bowl_g": 280,
+                 *       "document": {
+                 *         "family": "ganache",
+                 *         "format": "bright-spoon/formula",
+                 *         "lines": [
+                 *           {
+                 *             "amount": "150 g",
+                 *             "ingredient": "milk40"
+                 *           },
+                 *           {
+                 *             "amount": "90 g",
+                 *             "ingredient": "cream36"
+                 *           },
+                 *           {
+                 *             "amount": "24 g",
+                 *             "ingredient": "dark70"
+                 *           },
+                 *           {
+                 *             "amount": "20 g",
+                 *             "ingredient": "glucose40"
+                 *           },
+                 *           {
+                 *             "amount": "12 g",
+                 *             "ingredient": "butter82"
+                 *           },
+                 *           {
+                 *             "amount": "0.6 g",
+                 *             "ingredient": "salt"
+                 *           }
+                 *         ],
+                 *         "measures": "us",
+                 *         "name": "Bay milk-chocolate drip",
+                 *         "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *         "version": 1,
+                 *         "work": {
+                 *           "job": {
+                 *             "dose_ml": 0.9,
+                 *             "kind": "drip",
+                 *             "longest_mm": 70,
+                 *             "shortest_mm": 25,
+                 *             "side_temperature_c": 5
+                 *           },
+                 *           "room_temperature_c": 21.5,
+                 *           "temperature_c": 26
+                 *         }
+                 *       },
+                 *       "sign": "too_stiff"
+                 *     }
+                 */
+                "application/json": components["schemas"]["RescueAsk"];
+            };
+        };
+        responses: {
+            /** @description Remedies, the likeliest first, then their look-alikes */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rescue"];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    signs: {
+        parameters: {
+            query: {
+                /** @description Family of the cream. */
+                family: components["schemas"]["Family"];
+                /**
+                 * @description Word of the job: drip, coat, mask …
+                 * @example drip
+                 */
+                job: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Signs, in the order they are offered */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignEntry"][];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    scale: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "document": {
+                 *         "family": "ganache",
+                 *         "format": "bright-spoon/formula",
+                 *         "lines": [
+                 *           {
+                 *             "amount": "150 g",
+                 *             "ingredient": "milk40"
+                 *           },
+                 *           {
+                 *             "amount": "90 g",
+                 *             "ingredient": "cream36"
+                 *           },
+                 *           {
+                 *             "amount": "24 g",
+                 *             "ingredient": "dark70"
+                 *           },
+                 *           {
+                 *             "amount": "20 g",
+                 *             "ingredient": "glucose40"
+                 *           },
+                 *           {
+                 *             "amount": "12 g",
+                 *             "ingredient": "butter82"
+                 *           },
+                 *           {
+                 *             "amount": "0.6 g",
+                 *             "ingredient": "salt"
+                 *           }
+                 *         ],
+                 *         "measures": "us",
+                 *         "name": "Bay milk-chocolate drip",
+                 *         "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *         "version": 1,
+                 *         "work": {
+                 *           "job": {
+                 *             "dose_ml": 0.9,
+                 *             "kind": "drip",
+                 *             "longest_mm": 70,
+                 *             "shortest_mm": 25,
+                 *             "side_temperature_c": 5
+                 *           },
+                 *           "room_temperature_c": 21.5,
+                 *           "temperature_c": 26
+                 *         }
+                 *       },
+                 *       "loss_percent": 4,
+                 *       "target": {
+                 *         "count": 24,
+                 *         "each": 18,
+                 *         "to": "pieces"
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["ScaleAsk"];
+            };
+        };
+        responses: {
+            /** @description The formula at its new size */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Scaled"];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    shares: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "bowl_g": 450,
+                 *       "in_the_bowl_g": 1450,
+                 *       "sizes": [
+                 *         1,
+                 *         1,
+                 *         1
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["ShareAsk"];
+            };
+        };
+        responses: {
+            /** @description One weight per vessel, and what the scale shows after each */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shares"];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    swap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "ask": {
+                 *         "by": "dark70",
+                 *         "line": 0,
+                 *         "swap": "replace"
+                 *       },
+                 *       "document": {
+                 *         "family": "ganache",
+                 *         "format": "bright-spoon/formula",
+                 *         "lines": [
+                 *           {
+                 *             "amount": "150 g",
+                 *             "ingredient": "milk40"
+                 *           },
+                 *           {
+                 *             "amount": "90 g",
+                 *             "ingredient": "cream36"
+                 *           },
+                 *           {
+                 *             "amount": "24 g",
+                 *             "ingredient": "dark70"
+                 *           },
+                 *           {
+                 *             "amount": "20 g",
+                 *             "ingredient": "glucose40"
+                 *           },
+                 *           {
+                 *             "amount": "12 g",
+                 *             "ingredient": "butter82"
+                 *           },
+                 *           {
+                 *             "amount": "0.6 g",
+                 *             "ingredient": "salt"
+                 *           }
+                 *         ],
+                 *         "measures": "us",
+                 *         "name": "Bay milk-chocolate drip",
+                 *         "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *         "version": 1,
+                 *         "work": {
+                 *           "job": {
+                 *             "dose_ml": 0.9,
+                 *             "kind": "drip",
+                 *             "longest_mm": 70,
+                 *             "shortest_mm": 25,
+                 *             "side_temperature_c": 5
+                 *           },
+                 *           "room_temperature_c": 21.5,
+                 *           "temperature_c": 26
+                 *         }
+                 *       },
+                 *       "keep": [
+                 *         "consistency",
+                 *         "cost"
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["SwapAsk"];
+            };
+        };
+        responses: {
+            /** @description Ways to do it, the first choice first, with what still differs */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Swaps"];
                 };
             };
             /** @description Not JSON */

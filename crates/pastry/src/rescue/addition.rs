@@ -1,5 +1,6 @@
 //! How much of one thing mends what is in the bowl: scanned, because some responses turn round, then halved.
 
+use crate::balance::single::nearest_met;
 use crate::formula::Mixture;
 use crate::ingredient::Ingredient;
 use crate::rescue::bowl::Bowl;
@@ -37,6 +38,9 @@ pub fn first_root(most: f64, f: impl Fn(f64) -> f64) -> Option<f64> {
     }
     Some(after)
 }
+
+/// Room to the edge, ln, when the middle is out of reach.
+const INSIDE_LEAST: f64 = 0.08;
 
 /// What an addition came to.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -78,9 +82,16 @@ impl Lever<'_> {
         }
     }
 
+    /// The least that brings it inside at all, when the middle is out of reach.
+    fn just_inside(&self, most: f64) -> Option<f64> {
+        let asked = self.bowl.asked();
+        nearest_met(0.0, 0.0, most, |g| asked.met(&self.mixture(g), INSIDE_LEAST, f64::INFINITY))
+    }
+
     /// Grams that bring it to its aim, at most `most`.
     ///
-    /// * job: the middle (geometric) of the window at the working temperature
+    /// * job: the middle (geometric) of the window at the working temperature; just inside it where that is out
+    ///   of reach
     /// * split: index at most 0.15, fresh at `t_c`
     /// * graining: no more sugar than the water keeps at the working temperature
     pub fn solve(&self, by: SolvedFor, most: f64, t_c: f64) -> Found {
@@ -90,7 +101,7 @@ impl Lever<'_> {
                 if self.bowl.edges.inside {
                     return Found::NothingToDo;
                 }
-                first_root(most, |g| self.off_middle(g))
+                first_root(most, |g| self.off_middle(g)).or_else(|| self.just_inside(most))
             }
             SolvedFor::Split => {
                 let split = |g: f64| self.bowl.fresh(&self.mixture(g), t_c).split;

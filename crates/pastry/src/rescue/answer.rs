@@ -2,6 +2,7 @@
 
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
+use crate::formula::Family;
 use crate::ingredient::Shelf;
 use crate::job::document::FormulaDocument;
 use crate::job::numbers::limit;
@@ -40,15 +41,15 @@ const FIRED_WEIGHT: i32 = 4;
 /// Most remedies that are not look-alikes.
 const MOST_REMEDIES: usize = 5;
 
-/// Signs that have a remedy for a family and a job.
-pub fn signs_for(document: &FormulaDocument) -> Vec<Sign> {
-    let meant = |remedy: &&Remedy| fits_job(remedy, document) && remedy.fits(document.family).is_some();
+/// Signs that have a remedy for a family and a job, in the order they are offered.
+pub fn signs_for(family: Family, job: &str) -> Vec<Sign> {
+    let meant = |remedy: &&Remedy| fits_job(remedy, job) && remedy.fits(family).is_some();
     let of: Vec<&Remedy> = remedies().iter().filter(meant).collect();
     Sign::ALL.into_iter().filter(|sign| of.iter().any(|remedy| remedy.signs.contains(sign))).collect()
 }
 
-fn fits_job(remedy: &Remedy, document: &FormulaDocument) -> bool {
-    remedy.jobs.is_empty() || remedy.jobs.iter().any(|job| job == document.work.job.word())
+fn fits_job(remedy: &Remedy, job: &str) -> bool {
+    remedy.jobs.is_empty() || remedy.jobs.iter().any(|own| own == job)
 }
 
 /// Remedies for a bowl.
@@ -72,7 +73,9 @@ pub fn rescue(ask: &RescueAsk, shelf: &Shelf) -> Result<Rescue, Vec<Fault>> {
     let mut chosen: Vec<(i32, usize, &Remedy)> = remedies()
         .iter()
         .enumerate()
-        .filter(|(_, remedy)| remedy.signs.contains(&ask.sign) && fits_job(remedy, &ask.document))
+        .filter(|(_, remedy)| {
+            remedy.signs.contains(&ask.sign) && fits_job(remedy, ask.document.work.job.word())
+        })
         .filter(|(_, remedy)| remedy.only.iter().all(|signal| signal.says(&bowl).is_some()))
         .filter_map(|(at, remedy)| {
             let fits = i32::from(remedy.fits(ask.document.family)?);

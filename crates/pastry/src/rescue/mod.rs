@@ -15,7 +15,7 @@ pub mod sign;
 pub mod signal;
 mod step;
 
-pub use answer::{RescueAsk, rescue};
+pub use answer::{RescueAsk, rescue, signs_for};
 pub use overpour::{Overpour, OverpourAsk, overpour};
 pub use remedy::{Remedy, remedies};
 pub use report::{RemedyAnswer, Rescue};

@@ -52,7 +52,7 @@ fn the_schools_are_well_formed() {
         assert!(ids.insert(id), "{id} stands twice");
         assert!(school.steps.len() >= 2 || id == "ganache_bursts", "{id}: {} steps", school.steps.len());
         assert!(!school.risks.is_empty() && !school.source.is_empty(), "{id}");
-        assert!(school.start.at.is_some() != !school.start.mix.is_empty(), "{id}: one start");
+        assert_eq!(school.start.at.is_some(), school.start.mix.is_empty(), "{id}: one start");
         for cook in &school.cook {
             assert!(
                 ["all", "yolk", "white", "starch", "protease"].contains(&cook.of.as_str()),

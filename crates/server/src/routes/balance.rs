@@ -1,21 +1,21 @@
-//! The smallest ways into the window.
+//! The smallest ways into the window, and one thing for another.
 
 use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
+use crate::larder::{Larder, work_out};
 use crate::routes::predict::keys;
 use axum::Json;
 use axum::extract::State;
 use pastry::balance::{Ways, ways};
-use pastry::ingredient::Ingredient;
 use pastry::job::FormulaDocument;
-use std::collections::HashMap;
+use pastry::swap::{SwapAsk, SwapFor, Swaps};
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
 
 /// Routes of this noun.
 pub fn routes() -> OpenApiRouter<AppState> {
-    OpenApiRouter::new().routes(routes!(balance))
+    OpenApiRouter::new().routes(routes!(balance)).routes(routes!(swap))
 }
 
 /// Looks for the smallest ways into the window: in grams, degrees, hours. Locks, limits and rules of the
@@ -32,24 +32,26 @@ async fn balance(
     Body(document): Body<FormulaDocument>,
 ) -> Result<Json<Ways>, ApiError> {
     let shelf = state.store.shelf(keys([&document])).await?;
-    let prices: HashMap<String, f64> = state
-        .store
-        .pantry()
-        .await?
-        .into_iter()
-        .filter_map(|item| Some((item.ingredient, item.pack?.price_per_kg())))
-        .collect();
-    // A drip is integrated some thousand times: off the threads that answer everybody else.
-    let found = tokio::task::spawn_blocking(move || {
-        let price = |ingredient: &Ingredient| {
-            prices.get(&ingredient.id).copied().or_else(|| ingredient.pack.map(|pack| pack.price_per_kg()))
-        };
-        ways(&document, &shelf, &price)
-    })
-    .await
-    .map_err(|error| {
-        tracing::error!(%error, "a balance broke off");
-        ApiError::BrokeOff
-    })?;
-    found.map(Json).map_err(ApiError::Faults)
+    let larder = Larder::of(&state).await?;
+    // A drip is integrated some thousand times.
+    work_out(move || ways(&document, &shelf, &|i| larder.price(i))).await.map(Json)
+}
+
+/// Puts one ingredient in the place of another, or takes something out, and brings the rest back: consistency,
+/// sweetness and cost, in the order asked for. Keeps nothing.
+#[utoipa::path(post, path = "/swap", tag = "balance", request_body = SwapAsk, responses(
+    (status = 200, body = Swaps, description = "Ways to do it, the first choice first, with what still differs"),
+    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
+    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
+    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+))]
+async fn swap(State(state): State<AppState>, Body(ask): Body<SwapAsk>) -> Result<Json<Swaps>, ApiError> {
+    let mut wanted = keys([&ask.document]);
+    if let SwapFor::Replace { by, .. } = &ask.ask {
+        wanted.push(by);
+    }
+    let shelf = state.store.shelf(wanted).await?;
+    let larder = Larder::of(&state).await?;
+    work_out(move || pastry::swap::swap(&ask, &shelf, &|i| larder.price(i))).await.map(Json)
 }

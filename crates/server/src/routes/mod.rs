@@ -7,7 +7,10 @@ pub mod files;
 pub mod health;
 pub mod ingredients;
 pub mod kitchen;
+pub mod methods;
 pub mod predict;
+pub mod rescue;
+pub mod scale;
 
 use crate::app::AppState;
 use utoipa_axum::router::OpenApiRouter;
@@ -18,6 +21,9 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(health::routes())
         .merge(predict::routes())
         .merge(balance::routes())
+        .merge(rescue::routes())
+        .merge(scale::routes())
+        .merge(methods::routes())
         .merge(families::routes())
         .merge(ingredients::routes())
         .merge(files::routes())

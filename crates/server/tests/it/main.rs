@@ -11,6 +11,7 @@ mod description;
 mod families;
 mod ingredients;
 mod library;
+mod making;
 mod predict;
 
 use pastry::job::FormulaDocument;

@@ -1,0 +1,44 @@
+//! What this kitchen pays and in what packs it buys, beside what the catalogue assumes.
+
+use crate::app::AppState;
+use crate::error::ApiError;
+use pastry::ingredient::{Ingredient, Pack};
+use std::collections::HashMap;
+
+/// Packs by ingredient.
+pub struct Larder(HashMap<String, Pack>);
+
+impl Larder {
+    /// The packs of a kitchen.
+    ///
+    /// # Errors
+    /// When the store cannot be read.
+    pub async fn of(state: &AppState) -> Result<Self, ApiError> {
+        let items = state.store.pantry().await?;
+        Ok(Larder(items.into_iter().filter_map(|item| Some((item.ingredient, item.pack?))).collect()))
+    }
+
+    /// The pack an ingredient is bought in; the catalogue's where the kitchen says nothing.
+    pub fn pack(&self, ingredient: &Ingredient) -> Option<Pack> {
+        self.0.get(&ingredient.id).copied().or(ingredient.pack)
+    }
+
+    /// Price of a kilogram.
+    pub fn price(&self, ingredient: &Ingredient) -> Option<f64> {
+        self.pack(ingredient).map(|pack| pack.price_per_kg())
+    }
+}
+
+/// Runs a computation off the threads that answer everybody else.
+///
+/// # Errors
+/// Faults in words; when it broke off.
+pub async fn work_out<T: Send + 'static>(
+    what: impl FnOnce() -> Result<T, Vec<pastry::fault::Fault>> + Send + 'static,
+) -> Result<T, ApiError> {
+    let done = tokio::task::spawn_blocking(what).await.map_err(|error| {
+        tracing::error!(%error, "a computation broke off");
+        ApiError::BrokeOff
+    })?;
+    done.map_err(ApiError::Faults)
+}

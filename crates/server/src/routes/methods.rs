@@ -1,0 +1,35 @@
+//! How a cream is made: schools as steps.
+
+use crate::app::AppState;
+use crate::body::Body;
+use crate::error::{ApiError, Problem};
+use crate::larder::work_out;
+use crate::routes::predict::keys;
+use axum::Json;
+use axum::extract::State;
+use pastry::job::FormulaDocument;
+use pastry::method::{MethodSheet, sheet};
+use utoipa_axum::router::OpenApiRouter;
+use utoipa_axum::routes;
+
+/// Routes of this noun.
+pub fn routes() -> OpenApiRouter<AppState> {
+    OpenApiRouter::new().routes(routes!(methods))
+}
+
+/// Every school of a formula's family, worked out for it: steps with their minutes, where it starts, what
+/// choosing it changes. Keeps nothing.
+#[utoipa::path(post, path = "/methods", tag = "methods", request_body = FormulaDocument, responses(
+    (status = 200, body = Vec<MethodSheet>, description = "Schools, the usual one first"),
+    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
+    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
+    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+))]
+async fn methods(
+    State(state): State<AppState>,
+    Body(document): Body<FormulaDocument>,
+) -> Result<Json<Vec<MethodSheet>>, ApiError> {
+    let shelf = state.store.shelf(keys([&document])).await?;
+    work_out(move || sheet(&document, &shelf)).await.map(Json)
+}
