@@ -3,31 +3,33 @@
 
 use e2e::browser::{Session, Viewport};
 use e2e::page::Ui;
+use fantoccini::key::Key;
 use std::path::PathBuf;
 use std::time::Duration;
 
 const LAPTOP: Viewport = Viewport(1280, 800);
-const SMALL: Viewport = Viewport(1024, 768);
 const TABLET: Viewport = Viewport(820, 1180);
 
 /// Name, what is opened, size, theme.
 const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("bench", "formula:Bay milk-chocolate drip", LAPTOP, "light"),
     ("bench-dim", "formula:Bay milk-chocolate drip", LAPTOP, "dim"),
-    ("bench-fill-dim", "formula:Chestnut-honey dark filling", SMALL, "dim"),
     ("bench-tablet", "formula:Ember dark glaze", TABLET, "light"),
     ("bench-mousse", "formula:Blackcurrant dome mousse", LAPTOP, "light"),
     ("bench-buttercream", "formula:Cardamom Swiss", LAPTOP, "light"),
-    ("bench-custard-tablet", "formula:Daily pastry cream", TABLET, "light"),
     ("bench-soak", "formula:Brandy soak", LAPTOP, "light"),
     ("ways", "try:Bay milk-chocolate drip", LAPTOP, "light"),
     ("rules", "rules:Bay milk-chocolate drip", LAPTOP, "light"),
     ("why", "why:Bay milk-chocolate drip", LAPTOP, "light"),
+    ("rescue", "rescue:Bay milk-chocolate drip", LAPTOP, "light"),
+    ("remedy", "remedy:Bay milk-chocolate drip=Too stiff", TABLET, "light"),
+    ("swap", "swap:Blackcurrant dome mousse=No pork gelatin", LAPTOP, "light"),
+    ("size", "size:Daily pastry cream=1700", LAPTOP, "light"),
+    ("method", "method:Bay milk-chocolate drip", LAPTOP, "light"),
     ("families", "/new", LAPTOP, "light"),
     ("formulas", "/formulas", LAPTOP, "light"),
     ("compare", "compare:Bay milk-chocolate drip+Cardamom white drip", LAPTOP, "light"),
     ("pantry", "/pantry/cream36", LAPTOP, "light"),
-    ("pantry-tablet-dim", "/pantry/dark70", TABLET, "dim"),
     ("pantry-label", "/pantry/new", LAPTOP, "light"),
 ];
 
@@ -52,6 +54,56 @@ async fn open(ui: &Ui, what: &str) {
             ui.press('w').await;
             ui.find("//*[@role='dialog']").await;
         }
+        Some(("rescue", name)) => rescue(ui, name).await,
+        Some(("remedy", rest)) => {
+            let (name, sign) = rest.split_once('=').expect("a formula and a sign");
+            rescue(ui, name).await;
+            ui.write("//input[@id=//label[contains(., 'How warm')]/@for]", "26").await;
+            ui.click(&format!("//button[.='{sign}']")).await;
+            ui.find("//article//ol/li").await;
+        }
+        Some(("overpour", rest)) => {
+            let (name, poured) = rest.split_once('=').expect("a formula and what was poured");
+            rescue(ui, name).await;
+            ui.click("//button[.='Poured too much']").await;
+            ui.click("(//section[@aria-label='What to do']//li/button)[2]").await;
+            ui.write("//label[contains(., 'What really went in')]/input", poured).await;
+            ui.find("//button[.='Do this']").await;
+        }
+        Some(("swap", rest)) => {
+            let (name, words) = rest.split_once('=').expect("a formula and what is avoided");
+            tool(ui, name, "Swap").await;
+            ui.click(&format!("//*[@role='dialog']//button[.='{words}']")).await;
+            ui.find("//*[@role='dialog']//article").await;
+        }
+        Some(("size", rest)) => {
+            let (name, grams) = rest.split_once('=').expect("a formula and grams");
+            tool(ui, name, "Size").await;
+            ui.write("//input[@id=//label[.='Wanted']/@for]", grams).await;
+            ui.click("//label[contains(., 'Come out whole')]/select/option[contains(., 'eggs')]").await;
+            ui.find("//*[@role='dialog']//table").await;
+        }
+        Some(("shares", rest)) => {
+            let (name, many) = rest.split_once('=').expect("a formula and how many");
+            tool(ui, name, "Size").await;
+            ui.click("//button[@role='tab'][.='Share it out']").await;
+            ui.write("//input[@id=//label[.='Into how many']/@for]", many).await;
+            ui.find("//*[@role='dialog']//table").await;
+        }
+        Some(("print", name)) => {
+            tool(ui, name, "Method").await;
+            ui.find("//*[@role='dialog']//ol/li").await;
+            // As the printer would see it.
+            ui.js(
+                "document.querySelector('[data-testid=print]').classList.remove('hidden');
+                 document.querySelectorAll('#root, .no-print').forEach((each) => { each.style.display = 'none' })",
+            )
+            .await;
+        }
+        Some(("method", name)) => {
+            tool(ui, name, "Method").await;
+            ui.find("//*[@role='dialog']//ol/li").await;
+        }
         Some(("compare", names)) => {
             ui.open("/formulas").await;
             for name in names.split('+') {
@@ -62,6 +114,19 @@ async fn open(ui: &Ui, what: &str) {
         }
         _ => ui.open(what).await,
     }
+}
+
+async fn tool(ui: &Ui, name: &str, word: &str) {
+    ui.open_formula(name).await;
+    ui.click(&format!("//*[@role='toolbar'][@aria-label='Make']//button[starts-with(., '{word}')]")).await;
+    ui.find("//*[@role='dialog']").await;
+}
+
+async fn rescue(ui: &Ui, name: &str) {
+    ui.open_formula(name).await;
+    ui.press(Key::F8).await;
+    ui.find("//h2[.='What do you see?']").await;
+    ui.find("//button[.='Too stiff']").await;
 }
 
 /// `curd=formula:Sharp-citrus curd@820x1180/dim`.

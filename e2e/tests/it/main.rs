@@ -7,8 +7,10 @@ mod jobs;
 mod library;
 mod lines;
 mod looks;
+mod making;
 mod offline;
 mod pantry;
+mod rescue;
 mod revisions;
 mod ways;
 

@@ -1882,7 +1882,7 @@ export interface components {
             /** @description With what. */
             gear: string[];
             /** @description Who works. */
-            kind: components["schemas"]["Work"];
+            kind: components["schemas"]["Worker"];
             /** @description Minutes for this batch, from and to. */
             minutes: number[];
             /** @description Temperature, °C, from and to. */
@@ -1999,6 +1999,8 @@ export interface components {
             document: components["schemas"]["FormulaDocument"];
             /** @description The verdict then, in one sentence. */
             headline: string;
+            /** @description Whether it is inside its window then. */
+            inside: boolean;
             /** @description In a few words: "leave it", "+5.9 g Skimmed milk", "scale the rest by 1.17". */
             title: string;
         };
@@ -2565,7 +2567,7 @@ export interface components {
              */
             shared_g: number;
             /** @description One per vessel, in their order. */
-            shares: components["schemas"]["Share"][];
+            shares: components["schemas"]["VesselShare"][];
             /**
              * Format: double
              * @description What stays: the loss, and what a scale of this step cannot tell, g.
@@ -2902,6 +2904,19 @@ export interface components {
              */
             whip: number;
         };
+        /** @description What goes into one vessel. */
+        VesselShare: {
+            /**
+             * Format: double
+             * @description What the scale under the bowl shows when it is out, g, the bowl included.
+             */
+            bowl_then_g: number;
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            grams: number;
+        };
         /** @description Viscosity, Pa·s */
         Viscosity: number;
         /** @description One warning. */
@@ -3001,6 +3016,11 @@ export interface components {
             /** @description Temperature of the cream at work, °C: up to 45, or 90 for what is worked hot. */
             temperature_c: components["schemas"]["Temperature"];
         };
+        /**
+         * @description Who works in a step.
+         * @enum {string}
+         */
+        Worker: "hands" | "machine" | "wait";
     };
     responses: never;
     parameters: never;

@@ -4,6 +4,8 @@ import { SILENT } from '../api/client'
 import { KitchenMenu } from '../features/kitchen/KitchenMenu'
 import { useHealth } from '../features/kitchen/queries'
 import { LibraryMenu } from '../features/library/LibraryMenu'
+import { useDesk } from '../features/rescue/desk'
+import { RESCUE_KEY, RescueDesk } from '../features/rescue/RescueDesk'
 import { clock } from '../lib/format'
 import { isTyping } from '../lib/hooks'
 import { rememberTheme, storedTheme } from '../lib/theme'
@@ -13,23 +15,44 @@ import { PhasePatterns } from '../ui/phases'
 /** The ticket rail above, one tray below. */
 export function Shell() {
   return (
-    <div className="flex min-h-screen flex-col">
-      <PhasePatterns />
-      <header className="no-print relative z-10 flex h-11 items-stretch gap-1 border-b-[3px] border-line bg-well pr-3 pl-4">
-        <Brand />
-        <Rail />
-        <LibraryMenu />
-        <div className="ml-auto flex items-center gap-2">
-          <KitchenMenu />
-          <ThemeSwitch />
-          <Clock />
-        </div>
-      </header>
-      <ServerNotice />
-      <main className="flex flex-1 flex-col px-[14px] pt-[14px] pb-[10px]">
-        <Outlet />
-      </main>
-    </div>
+    <RescueDesk>
+      <div className="flex min-h-screen flex-col">
+        <PhasePatterns />
+        <header className="no-print relative z-10 flex h-11 items-stretch gap-1 border-b-[3px] border-line bg-well pr-3 pl-4">
+          <Brand />
+          <Rail />
+          <LibraryMenu />
+          <RescueButton />
+          <div className="ml-auto flex items-center gap-2">
+            <KitchenMenu />
+            <ThemeSwitch />
+            <Clock />
+          </div>
+        </header>
+        <ServerNotice />
+        <main className="flex flex-1 flex-col px-[14px] pt-[14px] pb-[10px]">
+          <Outlet />
+        </main>
+      </div>
+    </RescueDesk>
+  )
+}
+
+/** Help for what went wrong, in reach on every page. */
+function RescueButton() {
+  const { open } = useDesk()
+  return (
+    <button
+      type="button"
+      aria-keyshortcuts={RESCUE_KEY}
+      className="my-1 flex min-h-8 items-center gap-2 rounded-lg border-2 border-hot px-3 font-[640] text-hot hover:bg-rim-tint pointer-coarse:min-h-11"
+      onClick={open}
+    >
+      Rescue
+      <span className="max-[1100px]:hidden">
+        <Keycap>{RESCUE_KEY}</Keycap>
+      </span>
+    </button>
   )
 }
 
@@ -116,13 +139,19 @@ function ThemeSwitch() {
   return (
     <button
       type="button"
-      className="min-h-9 rounded-lg px-2 text-ink2 hover:bg-rim-tint pointer-coarse:min-h-11"
+      className="min-h-9 rounded-lg px-2 whitespace-nowrap text-ink2 hover:bg-rim-tint pointer-coarse:min-h-11"
       onClick={() => {
         rememberTheme(other)
         setTheme(other)
       }}
     >
-      {other === 'dim' ? 'Dim the lights' : 'Lights on'}
+      {other === 'dim' ? (
+        <>
+          Dim<span className="max-[960px]:sr-only"> the lights</span>
+        </>
+      ) : (
+        'Lights on'
+      )}
     </button>
   )
 }

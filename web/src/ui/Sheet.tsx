@@ -7,18 +7,22 @@ interface SheetProps {
   title: string
   /** One sentence under the title. */
   lead?: ReactNode
+  /** For what needs two columns. */
+  wide?: boolean
   children: ReactNode
 }
 
 /** A smaller tray laid on the tray. */
-export function Sheet({ open, onOpenChange, title, lead, children }: SheetProps) {
+export function Sheet({ open, onOpenChange, title, lead, wide = false, children }: SheetProps) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-bench/80" />
+        <Dialog.Overlay className="no-print fixed inset-0 z-40 bg-bench/80" />
         <Dialog.Content
           {...(lead ? {} : { 'aria-describedby': undefined })}
-          className="tray fixed top-1/2 left-1/2 z-50 flex max-h-[88vh] w-[min(620px,94vw)] -translate-x-1/2 -translate-y-1/2 flex-col gap-4 overflow-hidden p-6"
+          className={`tray no-print fixed top-1/2 left-1/2 z-50 flex max-h-[92vh] -translate-x-1/2 -translate-y-1/2 flex-col gap-4 overflow-hidden p-6 ${
+            wide ? 'w-[min(1120px,96vw)]' : 'w-[min(620px,94vw)]'
+          }`}
         >
           <div>
             <Dialog.Title className="font-head text-[23px] leading-tight">{title}</Dialog.Title>

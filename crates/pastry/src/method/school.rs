@@ -11,7 +11,7 @@ use utoipa::ToSchema;
 /// Who works in a step.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
-pub enum Work {
+pub enum Worker {
     /// The cook.
     Hands,
     /// A machine alone.
@@ -25,7 +25,7 @@ pub enum Work {
 #[serde(deny_unknown_fields)]
 pub struct Step {
     /// Who works.
-    pub kind: Work,
+    pub kind: Worker,
     /// What is done.
     pub what: String,
     /// With what.

@@ -8,7 +8,7 @@ use crate::ingredient::Shelf;
 use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::{FormulaDocument, history_word};
 use crate::job::numbers::limit;
-use crate::method::school::{School, Step, Work, schools_of};
+use crate::method::school::{School, Step, Worker, schools_of};
 use crate::method::start::{StartTemperature, is, start_temperature};
 use crate::rheology::warning::{Severity, Warning};
 use crate::units::{CookTemperature, Overrun};
@@ -28,7 +28,7 @@ pub struct StepFault {
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct MethodStep {
     /// Who works.
-    pub kind: Work,
+    pub kind: Worker,
     /// What is done.
     pub what: String,
     /// With what.
@@ -157,7 +157,7 @@ fn one(
         .filter(|step| step.only.as_deref().is_none_or(has))
         .map(|step| method_step(step, kg))
         .collect();
-    let sum = |kind: Work, end: usize| -> f64 {
+    let sum = |kind: Worker, end: usize| -> f64 {
         steps.iter().filter(|step| step.kind == kind).map(|step| step.minutes[end]).sum()
     };
     let mut gear: Vec<String> = Vec::new();
@@ -180,9 +180,9 @@ fn one(
         differs: school.differs.clone(),
         gear,
         start: start_temperature(&school.start, lines),
-        hands_min: sum(Work::Hands, 1),
-        machine_min: sum(Work::Machine, 1),
-        wait_min: [sum(Work::Wait, 0), sum(Work::Wait, 1)],
+        hands_min: sum(Worker::Hands, 1),
+        machine_min: sum(Worker::Machine, 1),
+        wait_min: [sum(Worker::Wait, 0), sum(Worker::Wait, 1)],
         steps,
         risks,
         cautions: cautions.into_iter().map(CautionAnswer::from).collect(),
@@ -195,7 +195,7 @@ fn one(
 
 fn method_step(step: &Step, kg: f64) -> MethodStep {
     let [a, b] = step.minutes;
-    let minutes = if step.kind == Work::Wait { [a, b] } else { [a + b * kg; 2] };
+    let minutes = if step.kind == Worker::Wait { [a, b] } else { [a + b * kg; 2] };
     MethodStep {
         kind: step.kind,
         what: step.what.clone(),

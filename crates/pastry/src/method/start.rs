@@ -80,8 +80,13 @@ pub fn start_temperature(start: &Start, lines: &[WeighedLine]) -> Option<StartTe
     let bowl = (start.bowl_g > 0.0)
         .then(|| (BOWL_SHARE * STEEL * 1e-3 * start.bowl_g * (kg / 0.4).max(0.25).sqrt(), BOWL_C));
     let t = mix_temperature(&parts, bowl);
+    let spoken = |of: &str| match of {
+        "whippable" => "whipped cream".to_owned(),
+        "rest" => "the rest".to_owned(),
+        of => of.to_owned(),
+    };
     let words: Vec<String> =
-        start.mix.iter().map(|warmth| format!("{} at {} °C", warmth.of, limit(warmth.t))).collect();
+        start.mix.iter().map(|warmth| format!("{} at {} °C", spoken(&warmth.of), limit(warmth.t))).collect();
     Some(StartTemperature {
         from_c: (t - MIX_BAND_K).round(),
         to_c: (t + MIX_BAND_K).round(),

@@ -6,6 +6,7 @@ use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::FormulaDocument;
+use crate::job::judge::Outcome;
 use crate::job::kind::MapAxis;
 use crate::job::numbers::{limit, on_a_scale, two_digits};
 use crate::rescue::addition::first_root;
@@ -40,6 +41,8 @@ pub struct OverpourWay {
     pub differs: String,
     /// The verdict then, in one sentence.
     pub headline: String,
+    /// Whether it is inside its window then.
+    pub inside: bool,
     /// The formula then.
     pub document: FormulaDocument,
 }
@@ -105,6 +108,7 @@ pub fn overpour(ask: &OverpourAsk, shelf: &Shelf) -> Result<Overpour, Vec<Fault>
             title,
             additions,
             differs: differs(&before, &after),
+            inside: after.at.outcome == Outcome::Inside,
             headline: after.at.headline.clone(),
             document,
         })

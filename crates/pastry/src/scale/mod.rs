@@ -9,5 +9,5 @@ pub mod target;
 mod whole;
 
 pub use batch::{Scaled, ScaledLine, scale};
-pub use shares::{Share, ShareAsk, Shares, shares};
+pub use shares::{ShareAsk, Shares, VesselShare, shares};
 pub use target::{Have, ScaleAsk, Target, Whole};

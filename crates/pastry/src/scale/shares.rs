@@ -38,7 +38,7 @@ fn one() -> f64 {
 
 /// What goes into one vessel.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
-pub struct Share {
+pub struct VesselShare {
     /// How much, g.
     pub grams: f64,
     /// What the scale under the bowl shows when it is out, g, the bowl included.
@@ -49,7 +49,7 @@ pub struct Share {
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Shares {
     /// One per vessel, in their order.
-    pub shares: Vec<Share>,
+    pub shares: Vec<VesselShare>,
     /// What is shared out: the sum of the shares, g.
     pub shared_g: f64,
     /// What stays: the loss, and what a scale of this step cannot tell, g.
@@ -103,12 +103,12 @@ pub fn shares(ask: &ShareAsk) -> Result<Shares, Vec<Fault>> {
     }
     let parts = whole_parts(steps as u64, &ask.sizes);
     let mut left = ask.in_the_bowl_g;
-    let shares: Vec<Share> = parts
+    let shares: Vec<VesselShare> = parts
         .iter()
         .map(|steps| {
             let grams = cents(*steps as f64 * ask.step_g);
             left -= grams;
-            Share { grams, bowl_then_g: cents(left) }
+            VesselShare { grams, bowl_then_g: cents(left) }
         })
         .collect();
     let shared_g = cents(steps * ask.step_g);

@@ -81,7 +81,7 @@ pub enum Goal {
     Consistency,
     /// As sweet as it was, within a twentieth.
     Sweetness,
-    /// No dearer than it was, within a thirtieth.
+    /// No dearer than it was, within a tenth.
     Cost,
 }
 

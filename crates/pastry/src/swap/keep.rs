@@ -17,7 +17,7 @@ const AS_SWEET: f64 = 0.05;
 /// … or within this, points of total.
 const SWEET_POINTS: f64 = 0.4;
 /// Cost counts as kept up to this share above what it was.
-const AS_DEAR: f64 = 0.033;
+const AS_DEAR: f64 = 0.10;
 /// A stand-in's amount is nobody's habit: it moves before the rest.
 const STAND_IN_WEIGHT: f64 = 0.15;
 /// Further than any edge: nothing is asked of the consistency.
@@ -144,7 +144,7 @@ pub(super) fn holds(
             off <= 1.2 * (AS_SWEET * now).max(SWEET_POINTS)
         }
         Goal::Cost => match (before.cost_per_kg, cost) {
-            (Some(before), Some(after)) => after <= before * (1.0 + 1.5 * AS_DEAR),
+            (Some(before), Some(after)) => after <= before * (1.0 + 1.1 * AS_DEAR),
             _ => false,
         },
     }

@@ -5,7 +5,7 @@ use pastry::formula::{Family, Line};
 use pastry::ingredient::Shelf;
 use pastry::job::starts::starts;
 use pastry::job::{FormulaDocument, assess};
-use pastry::method::school::{Work, schools};
+use pastry::method::school::{Worker, schools};
 use pastry::method::sheet::time;
 use pastry::method::{MethodSheet, schools_of, sheet};
 use std::collections::BTreeSet;
@@ -70,7 +70,7 @@ fn the_schools_are_well_formed() {
                 "{id}: {}",
                 step.what
             );
-            assert!(step.kind != Work::Wait || step.minutes[0] <= step.minutes[1], "{id}: {}", step.what);
+            assert!(step.kind != Worker::Wait || step.minutes[0] <= step.minutes[1], "{id}: {}", step.what);
             if let Some([low, high]) = step.t {
                 assert!(low <= high && (-20.0..=125.0).contains(&high), "{id}: {}", step.what);
                 // Boiling sugar burns: nobody is told of it without the caution.

@@ -8,6 +8,8 @@ import { isTyping, useSettled } from '../../lib/hooks'
 import { useIngredients } from '../../lib/ingredients'
 import { useKitchen } from '../kitchen/queries'
 import { rememberOpened } from '../library/queries'
+import { MakingTools } from '../making/MakingTools'
+import { useInWork } from '../rescue/desk'
 import { Balance } from './Balance'
 import { benchReducer, fromWire, startState, toWire, withWay } from './document'
 import type { BenchDocument } from './document'
@@ -186,6 +188,8 @@ export function Bench({
   })
 
   const load = (next: FormulaDocument) => edit(() => fromWire(next))
+  const use = useCallback((next: FormulaDocument) => edit((d) => withWay(d, next)), [edit])
+  useInWork(asked, use)
 
   return (
     <div className="tray flex flex-1 flex-col gap-2 px-6 pt-3 pb-3.5 max-[760px]:px-4">
@@ -224,6 +228,14 @@ export function Bench({
             onLimits={() => setLimiting(true)}
           />
           <Figures answer={answer} />
+          <MakingTools
+            document={asked}
+            entries={entries}
+            answer={answer}
+            ways={ways}
+            current={current}
+            onUse={use}
+          />
           <SavePanel
             id={id}
             name={document.name}

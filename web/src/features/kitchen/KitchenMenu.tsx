@@ -26,7 +26,7 @@ export function KitchenMenu() {
     )
   return (
     <Popover.Root>
-      <Popover.Trigger className="min-h-9 rounded-lg px-2 hover:bg-rim-tint pointer-coarse:min-h-11">
+      <Popover.Trigger className="min-h-9 rounded-lg px-2 whitespace-nowrap hover:bg-rim-tint pointer-coarse:min-h-11">
         Room <b>{degrees(now.room_temperature_c)}</b>
       </Popover.Trigger>
       <Popover.Portal>

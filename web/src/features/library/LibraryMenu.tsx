@@ -23,8 +23,8 @@ export function LibraryMenu() {
         if (next) void components.refetch()
       }}
     >
-      <Popover.Trigger className="my-1 min-h-8 rounded-lg px-3 font-[640] text-rim hover:bg-rim-tint">
-        Open a formula
+      <Popover.Trigger className="my-1 min-h-8 rounded-lg px-3 font-[640] whitespace-nowrap text-rim hover:bg-rim-tint max-[960px]:px-2">
+        Open<span className="max-[960px]:sr-only"> a formula</span>
       </Popover.Trigger>
       <Link
         to="/new"

@@ -1,0 +1,98 @@
+import { useEffect, useState } from 'react'
+import type { Assessment, FormulaDocument, IngredientEntry, Ways } from '../../api/client'
+import { isTyping } from '../../lib/hooks'
+import { Button } from '../../ui/Button'
+import { MethodSheet } from './MethodSheet'
+import { PrintSheet } from './PrintSheet'
+import { useMethods } from './queries'
+import { SizeSheet } from './SizeSheet'
+import { SwapSheet } from './SwapSheet'
+
+interface MakingToolsProps {
+  document: FormulaDocument
+  entries: Map<string, IngredientEntry>
+  answer: Assessment | undefined
+  ways: Ways | undefined
+  /** Whether the answer belongs to what is on the Bench: only then can it be asked on. */
+  current: boolean
+  onUse: (document: FormulaDocument) => void
+}
+
+const TOOLS = [
+  { key: 'x', word: 'Swap' },
+  { key: 'g', word: 'Size' },
+  { key: 'm', word: 'Method' },
+  { key: 'p', word: 'Print' },
+] as const
+type Tool = (typeof TOOLS)[number]['word']
+
+/** Swap, size, method and print, each with its key. */
+export function MakingTools({ document, entries, answer, ways, current, onUse }: MakingToolsProps) {
+  const [open, setOpen] = useState<Tool | null>(null)
+  const [read, setRead] = useState<string | null>(null)
+  const possible = document.lines.length > 0
+  const methods = useMethods(document, possible && current)
+  const school =
+    methods.found?.find((each) => each.school === read) ?? methods.found?.find((each) => each.chosen)
+  const start = (tool: Tool) => {
+    if (tool === 'Print') window.print()
+    else setOpen(tool)
+  }
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
+      if (window.document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return
+      const tool = TOOLS.find((each) => each.key === event.key.toLowerCase())
+      if (!tool || !possible) return
+      event.preventDefault()
+      start(tool.word)
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [possible])
+  const close = () => setOpen(null)
+  const use = (next: FormulaDocument) => {
+    onUse(next)
+    setRead(null)
+    close()
+  }
+  return (
+    <>
+      <div role="toolbar" aria-label="Make" className="no-print grid grid-cols-4 gap-1.5">
+        {TOOLS.map((tool) => (
+          <Button
+            key={tool.word}
+            className="gap-1.5 px-1"
+            hotkey={tool.key.toUpperCase()}
+            disabled={!possible}
+            onClick={() => start(tool.word)}
+          >
+            {tool.word}
+          </Button>
+        ))}
+      </div>
+      {open === 'Swap' && <SwapSheet document={document} entries={entries} onUse={use} onClose={close} />}
+      {open === 'Size' && (
+        <SizeSheet
+          document={document}
+          entries={entries}
+          batch={answer?.totals.batch_mass_g ?? null}
+          onUse={use}
+          onClose={close}
+        />
+      )}
+      {open === 'Method' && (
+        <MethodSheet
+          schools={methods.found}
+          wrong={methods.wrong}
+          read={read}
+          onRead={setRead}
+          onUse={use}
+          onPrint={() => window.print()}
+          onClose={close}
+        />
+      )}
+      <PrintSheet document={document} answer={answer} ways={ways} school={school} />
+    </>
+  )
+}

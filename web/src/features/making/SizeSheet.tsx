@@ -1,0 +1,268 @@
+import { useState } from 'react'
+import { answer, api } from '../../api/client'
+import type { FormulaDocument, IngredientEntry, ScaleAsk, Scaled } from '../../api/client'
+import { numberOrNull, unbroken } from '../../lib/format'
+import { useSettled } from '../../lib/hooks'
+import { useQuestion } from '../../lib/question'
+import { Button } from '../../ui/Button'
+import { Sheet } from '../../ui/Sheet'
+import { TextNumber } from '../../ui/TextNumber'
+import { SharesPane } from './SharesPane'
+
+interface SizeSheetProps {
+  document: FormulaDocument
+  entries: Map<string, IngredientEntry>
+  /** Weight of the batch as it is, g. */
+  batch: number | null
+  onUse: (document: FormulaDocument) => void
+  onClose: () => void
+}
+
+const TO = [
+  { key: 'mass', words: 'So many grams' },
+  { key: 'volume', words: 'So many millilitres' },
+  { key: 'pieces', words: 'So many pieces' },
+  { key: 'short', words: 'Only so much of one thing' },
+  { key: 'factor', words: 'So many times' },
+] as const
+type To = (typeof TO)[number]['key']
+
+const choice = 'min-h-10 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11'
+
+/** The same formula in another size, and what is in the bowl shared out. */
+export function SizeSheet({ document, entries, batch, onUse, onClose }: SizeSheetProps) {
+  const [pane, setPane] = useState<'size' | 'shares'>('size')
+  return (
+    <Sheet
+      open
+      wide
+      onOpenChange={(open) => !open && onClose()}
+      title="Size"
+      lead="To a mass, a volume, pieces, or what there is; then what is really in the bowl, shared out."
+    >
+      <div role="tablist" aria-label="Size" className="flex gap-2">
+        {(['size', 'shares'] as const).map((each) => (
+          <Button
+            key={each}
+            role="tab"
+            aria-selected={pane === each}
+            look={pane === each ? 'primary' : 'plain'}
+            onClick={() => setPane(each)}
+          >
+            {each === 'size' ? 'Another size' : 'Share it out'}
+          </Button>
+        ))}
+      </div>
+      {pane === 'size' ? (
+        <SizePane document={document} entries={entries} onUse={onUse} />
+      ) : (
+        <SharesPane batch={batch} />
+      )}
+    </Sheet>
+  )
+}
+
+function SizePane({ document, entries, onUse }: Pick<SizeSheetProps, 'document' | 'entries' | 'onUse'>) {
+  const [to, setTo] = useState<To>('mass')
+  const [many, setMany] = useState('')
+  const [each, setEach] = useState('')
+  const [byVolume, setByVolume] = useState(false)
+  const [line, setLine] = useState(0)
+  const [loss, setLoss] = useState('')
+  const [whole, setWhole] = useState<NonNullable<ScaleAsk['whole']>>('nothing')
+  const name = (key: string) => entries.get(key)?.name ?? key
+  const number = numberOrNull(many)
+  const piece = numberOrNull(each)
+  const lost = numberOrNull(loss)
+  const ready = to === 'short' ? many.trim() !== '' : number != null && (to !== 'pieces' || piece != null)
+  const target = targetOf(to, number ?? 0, piece ?? 0, byVolume, line, many.trim())
+  const ask = useSettled(
+    JSON.stringify({ document, target, whole, loss_percent: lost ?? 0 } satisfies ScaleAsk),
+    200,
+  )
+  const body = JSON.parse(ask) as ScaleAsk
+  const { found, wrong, current } = useQuestion(
+    'scale',
+    body,
+    (signal) => answer(api.POST('/api/scale', { body, signal })),
+    ready,
+  )
+  return (
+    <div className="grid min-h-0 grid-cols-[320px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-[900px]:grid-cols-1">
+      <div className="flex flex-col gap-3">
+        <label className="flex flex-col gap-1">
+          To
+          <select className={choice} value={to} onChange={(event) => setTo(event.target.value as To)}>
+            {TO.map((option) => (
+              <option key={option.key} value={option.key}>
+                {option.words}
+              </option>
+            ))}
+          </select>
+        </label>
+        {to === 'short' && (
+          <label className="flex flex-col gap-1">
+            Of this there is only so much
+            <select className={choice} value={line} onChange={(event) => setLine(Number(event.target.value))}>
+              {document.lines.map((own, at) => (
+                <option key={at} value={at}>
+                  {name(own.ingredient)}
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        {to === 'short' ? (
+          <label className="flex flex-col gap-1">
+            All there is of it
+            <input
+              autoComplete="off"
+              placeholder="310 g"
+              className="min-h-10 w-40 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
+              value={many}
+              onChange={(event) => setMany(event.target.value)}
+            />
+          </label>
+        ) : (
+          <TextNumber
+            label={to === 'pieces' ? 'How many' : to === 'factor' ? 'How many times' : 'Wanted'}
+            unit={to === 'mass' ? 'g' : to === 'volume' ? 'ml' : undefined}
+            value={many}
+            onChange={setMany}
+            fault={number === undefined ? 'write a number' : undefined}
+          />
+        )}
+        {to === 'pieces' && (
+          <span className="flex items-end gap-2">
+            <TextNumber
+              label="In each"
+              value={each}
+              onChange={setEach}
+              fault={piece === undefined ? 'write a number' : undefined}
+            />
+            <select
+              aria-label="Unit of each"
+              className={choice}
+              value={byVolume ? 'ml' : 'g'}
+              onChange={(event) => setByVolume(event.target.value === 'ml')}
+            >
+              <option>g</option>
+              <option>ml</option>
+            </select>
+          </span>
+        )}
+        <TextNumber
+          label="Stays in bowl and bag"
+          unit="% of the batch"
+          placeholder="0"
+          hint="3 to 5 for a piped cream (common practice)"
+          value={loss}
+          onChange={setLoss}
+          fault={lost === undefined ? 'write a number' : undefined}
+        />
+        <label className="flex flex-col gap-1">
+          Come out whole
+          <select
+            className={choice}
+            value={whole}
+            onChange={(event) => setWhole(event.target.value as typeof whole)}
+          >
+            <option value="nothing">nothing: amounts as they fall</option>
+            <option value="pieces">eggs, leaves, sticks</option>
+            <option value="packs">packs as they are bought</option>
+          </select>
+        </label>
+      </div>
+      <div aria-live="polite" className={`min-w-0 ${current || !ready ? '' : 'opacity-60'}`}>
+        {!ready && <p className="text-ink2">Say how much, and the amounts stand here.</p>}
+        {wrong && (
+          <p role="alert" className="text-[17px] text-hot">
+            {wrong}
+          </p>
+        )}
+        {ready && found && !wrong && <Result scaled={found} onUse={onUse} />}
+      </div>
+    </div>
+  )
+}
+
+function targetOf(
+  to: To,
+  number: number,
+  each: number,
+  by_volume: boolean,
+  line: number,
+  amount: string,
+): ScaleAsk['target'] {
+  switch (to) {
+    case 'mass':
+      return { to, grams: number }
+    case 'volume':
+      return { to, ml: number }
+    case 'pieces':
+      return { to, count: Math.max(0, Math.round(number)), each, by_volume }
+    case 'short':
+      return { to, have: [{ line, amount }] }
+    case 'factor':
+      return { to, by: number }
+  }
+}
+
+function Result({ scaled, onUse }: { scaled: Scaled; onUse: (document: FormulaDocument) => void }) {
+  const packs = scaled.lines.some((line) => line.packs_opened != null)
+  return (
+    <div className="flex flex-col gap-3">
+      <div className="flex items-start gap-4">
+        <p className="min-w-0 flex-1 font-head text-[20px] leading-tight font-[640]">
+          {unbroken(scaled.sentence)}
+        </p>
+        <Button look="primary" onClick={() => onUse(scaled.document)}>
+          Use this size
+        </Button>
+      </div>
+      {scaled.not_whole.length > 0 && (
+        <p className="text-hot">Not whole with the rest: {scaled.not_whole.join('; ')}.</p>
+      )}
+      <table className="w-full text-left">
+        <thead className="text-[13px] text-ink2">
+          <tr>
+            <th className="font-[450]">Ingredient</th>
+            <th className="text-right font-[450]">Was, g</th>
+            <th className="text-right font-[450]">Weigh, g</th>
+            <th className="pl-4 font-[450]">That is</th>
+            {packs && <th className="text-right font-[450]">Packs to open</th>}
+          </tr>
+        </thead>
+        <tbody>
+          {scaled.lines.map((line, at) => (
+            <tr key={at} className="border-t border-line">
+              <th scope="row" className="py-1 pr-2 font-[450]">
+                {unbroken(line.name)}
+              </th>
+              <td className="text-right text-ink2">{amount(line.from_g)}</td>
+              <td className="text-right text-[18px] font-[640]">{amount(line.to_g)}</td>
+              <td className="pl-4 whitespace-nowrap">
+                {line.in_pieces ?? ''}
+                {Math.abs(line.rounded_percent) >= 1 && (
+                  <span className="text-[13px] text-ink2">
+                    {' '}
+                    rounded by {line.rounded_percent.toFixed(1)} %
+                  </span>
+                )}
+              </td>
+              {packs && <td className="text-right">{line.packs_opened ?? ''}</td>}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="text-ink2">
+        {Math.round(scaled.volume_ml).toLocaleString('en')} ml with its air, {amount(scaled.usable_g)} g of{' '}
+        {amount(scaled.batch_g)} g to use.
+      </p>
+    </div>
+  )
+}
+
+function amount(grams: number): string {
+  return Number(grams.toFixed(2)).toLocaleString('en', { maximumFractionDigits: grams < 20 ? 2 : 1 })
+}
