@@ -10,8 +10,12 @@ use pastry::ingredient::{Shelf, find};
 use pastry::job::assess::map;
 use pastry::job::starts::starts;
 use pastry::job::{FormulaDocument, Job, assess};
+use pastry::method::sheet;
+use pastry::rescue::{OverpourAsk, RescueAsk, Sign, overpour, rescue};
 use pastry::rheology::kernel::Predictor;
 use pastry::rheology::{Grid, History, Options, sweep};
+use pastry::scale::{ScaleAsk, Target, Whole, scale};
+use pastry::swap::{SwapAsk, SwapFor, swap};
 use pastry::units::amount::parse;
 use std::hint::black_box;
 
@@ -74,5 +78,39 @@ fn core(c: &mut Criterion) {
     }
 }
 
-criterion_group!(benches, core);
+fn making(c: &mut Criterion) {
+    let shelf = Shelf::catalogue();
+    let mask = starts(Family::Ganache).iter().find(|start| start.work.job.word() == "mask");
+    let mask = mask.expect("a start for the job").clone();
+    let swapped = SwapAsk {
+        document: mask.clone(),
+        ask: SwapFor::Replace { line: 0, by: "dark70".into() },
+        keep: Vec::new(),
+    };
+    c.bench_function("swap, mask", |b| b.iter(|| swap(black_box(&swapped), &shelf, &|_| Some(5.0))));
+    for verb in ["drip", "mask"] {
+        let start = starts(Family::Ganache).iter().find(|start| start.work.job.word() == verb);
+        let asked = RescueAsk {
+            document: start.expect("a start for the job").clone(),
+            sign: Sign::TooStiff,
+            bowl_c: Some(18.0),
+            bowl_g: None,
+            not_at_hand: Vec::new(),
+        };
+        c.bench_function(&format!("rescue, {verb}"), |b| b.iter(|| rescue(black_box(&asked), &shelf)));
+    }
+    let poured = OverpourAsk { document: mask.clone(), line: 1, poured: "190 g".into() };
+    c.bench_function("overpour, mask", |b| b.iter(|| overpour(black_box(&poured), &shelf)));
+    let sized = ScaleAsk {
+        document: mask.clone(),
+        target: Target::Mass { grams: 2000.0 },
+        loss_percent: 4.0,
+        whole: Whole::Nothing,
+        whole_line: None,
+    };
+    c.bench_function("scale, mask", |b| b.iter(|| scale(black_box(&sized), &shelf, &|_| None)));
+    c.bench_function("methods, mask", |b| b.iter(|| sheet(black_box(&mask), &shelf)));
+}
+
+criterion_group!(benches, core, making);
 criterion_main!(benches);

@@ -97,3 +97,50 @@ async fn nothing_serious_in_what_opens_over_the_bench() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn nothing_serious_in_rescue_and_making() {
+    ui("looks_making", async |ui| {
+        let axe = axe();
+        let check = async |what: &str| {
+            let faults = ui.serious_faults(&axe).await;
+            assert!(faults.is_empty(), "{what}:\n{}", faults.join("\n"));
+            let wide = ui.js("return [document.documentElement.scrollWidth, innerWidth]").await;
+            assert_eq!(wide[0], wide[1], "{what}: something stands out at the side");
+        };
+        for (theme, size) in [("light", Viewport(1280, 800)), ("dim", Viewport(820, 1180))] {
+            ui.set_viewport(size).await;
+            ui.open("/").await;
+            ui.js(&format!("localStorage.setItem('bright-spoon.theme', '{theme}')")).await;
+            ui.open_formula("Blackcurrant dome mousse").await;
+            ui.press(fantoccini::key::Key::F8).await;
+            ui.find("//button[.='Too loose']").await;
+            check("signs").await;
+            ui.click("//button[.='Too loose']").await;
+            ui.find("//article//ol/li").await;
+            check("a remedy").await;
+            ui.click("//button[.='Poured too much']").await;
+            ui.click("(//section[@aria-label='What to do']//li/button)[1]").await;
+            ui.write("//label[contains(., 'What really went in')]/input", "440 g").await;
+            ui.find("//button[.='Do this']").await;
+            check("poured over").await;
+            ui.press(fantoccini::key::Key::F8).await;
+            for (tool, first, sign) in [
+                ("Swap", "//button[.='No gelatin']", "//*[@role='dialog']//article"),
+                ("Size", "//button[@role='tab'][.='Another size']", "//*[@role='dialog']//input"),
+                ("Size", "//button[@role='tab'][.='Share it out']", "//*[@role='dialog']//input"),
+                ("Method", "//*[@role='dialog']//nav/button[2]", "//*[@role='dialog']//ol/li"),
+            ] {
+                ui.click(&format!(
+                    "//*[@role='toolbar'][@aria-label='Make']//button[starts-with(., '{tool}')]"
+                ))
+                .await;
+                ui.click(first).await;
+                ui.find(sign).await;
+                check(tool).await;
+                ui.press(fantoccini::key::Key::Escape).await;
+            }
+        }
+    })
+    .await;
+}

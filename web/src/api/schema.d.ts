@@ -600,6 +600,8 @@ export interface components {
             line?: number | null;
             /** @description Name of the ingredient. */
             name: string;
+            /** @description After, in eggs, leaves or sticks; none when it is not counted. */
+            pieces?: string | null;
             /**
              * Format: double
              * @description After, g.

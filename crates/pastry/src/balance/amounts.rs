@@ -12,6 +12,7 @@ use crate::formula::family::FamilyGroup;
 use crate::ingredient::{Ingredient, catalogue};
 use crate::job::assess::assess_from;
 use crate::job::numbers::on_a_scale;
+use crate::units::kitchen::Unit;
 
 /// A new ingredient is offered up to this share of the batch …
 const MOST_ADDED: f64 = 0.2;
@@ -70,8 +71,15 @@ impl Search<'_> {
                             name: line.ingredient.name.clone(),
                             from_g: grams,
                             to_g: 0.0,
+                            pieces: None,
                         },
-                        Change { line: Some(at), name: other.name.clone(), from_g: 0.0, to_g: grams },
+                        Change {
+                            line: Some(at),
+                            name: other.name.clone(),
+                            from_g: 0.0,
+                            to_g: grams,
+                            pieces: None,
+                        },
                     ],
                     document,
                 });
@@ -97,6 +105,9 @@ impl Search<'_> {
                 })
             };
             let Some(wanted) = nearest_met(start[at], low, high, met) else { continue };
+            let Some(wanted) = self.in_whole_pieces(at, start[at], wanted).filter(|g| met(*g)) else {
+                continue;
+            };
             let Some(grams) = self.with_one(&start, at, wanted) else { continue };
             let (document, changes) = self.with_grams(&grams, None);
             let Some(by) = changes.iter().find(|change| change.line == Some(at)).map(|c| c.to_g - c.from_g)
@@ -105,7 +116,7 @@ impl Search<'_> {
             };
             // Most of a line gone, or thrice of it, is a bigger change than the grams say.
             let score = 0.06 + by.abs() / batch + 0.1 * (wanted / start[at]).ln().abs();
-            let title = format!("{} {}", signed(by), line.ingredient.name);
+            let title = self.more_or_less(by, &line.ingredient);
             found.push(Candidate { score, kind: WayKind::One, title, changes, document });
         }
         if !self.document.rules.keep_total {
@@ -159,7 +170,13 @@ impl Search<'_> {
                 .iter()
                 .filter(|change| by(change) > least)
                 .take(3)
-                .map(|change| format!("{} {}", signed(change.to_g - change.from_g), change.name))
+                .map(|change| {
+                    let moved = change.to_g - change.from_g;
+                    match change.line {
+                        Some(at) => self.more_or_less(moved, &self.lines[at].ingredient),
+                        None => format!("{} {}", signed(moved), change.name),
+                    }
+                })
                 .collect();
             return Ok(Candidate {
                 score: 0.12 + 0.5 * moved / self.batch(),
@@ -180,6 +197,34 @@ impl Search<'_> {
         Err(Some(Box::new(Nearest { sentence, blocked_by, changes, document, at: answer.at })))
     }
 
+    /// An amount at the next whole piece beyond it, where pieces stay whole and it is counted; as it is where
+    /// not. None when that is no change.
+    fn in_whole_pieces(&self, at: usize, start: f64, wanted: f64) -> Option<f64> {
+        let counted = piece(&self.lines[at].ingredient).filter(|_| self.document.rules.whole_pieces);
+        let Some((piece, _)) = counted else { return Some(wanted) };
+        let many = wanted / piece;
+        let whole = if wanted > start { (many - 1e-9).ceil() } else { (many + 1e-9).floor() } * piece;
+        (whole > 0.0 && (whole - start).abs() > 1e-9).then_some(whole)
+    }
+
+    /// "+24 g Cream 36 %"; "+1 leaf Gelatin 200 bloom" where pieces stay whole and it is so many of them.
+    fn more_or_less(&self, by: f64, ingredient: &Ingredient) -> String {
+        let counted = piece(ingredient).filter(|_| self.document.rules.whole_pieces);
+        if let Some((piece, unit)) = counted {
+            let many = by.abs() / piece;
+            if many > 0.5 && (many - many.round()).abs() < 0.01 {
+                let word = match (unit.short(), many.round() as u32) {
+                    (word, 1) => word.to_owned(),
+                    ("leaf", _) => "leaves".to_owned(),
+                    (word, _) => format!("{word}s"),
+                };
+                let sign = if by < 0.0 { "−" } else { "+" };
+                return format!("{sign}{} {word} {}", many.round(), ingredient.name);
+            }
+        }
+        format!("{} {}", signed(by), ingredient.name)
+    }
+
     /// Eggs, leaves and sticks brought to whole pieces, the rest solved again round them.
     fn whole(&self, problem: &Problem, solution: Solution) -> Solution {
         if !self.document.rules.whole_pieces {
@@ -188,11 +233,10 @@ impl Search<'_> {
         let mut fixed = problem.clone();
         let mut any = false;
         for (at, line) in self.lines.iter().enumerate() {
-            let pieces = line.ingredient.weights.pieces.iter().map(|(_, piece)| piece.weight);
-            let Some(piece) = pieces.min_by(f64::total_cmp) else { continue };
-            if self.document.lines[at].rule.locked || !comes_in_pieces(&line.ingredient) {
+            let Some((piece, _)) = piece(&line.ingredient).filter(|_| !self.document.lines[at].rule.locked)
+            else {
                 continue;
-            }
+            };
             let to = (solution.grams[at] / piece).round().max(1.0) * piece;
             let variable = &mut fixed.variables[at];
             (variable.least_g, variable.most_g) = (to, to);
@@ -205,6 +249,12 @@ impl Search<'_> {
 /// What a kitchen counts rather than weighs.
 fn comes_in_pieces(ingredient: &Ingredient) -> bool {
     ["egg", "gel"].iter().any(|shelf| belongs(ingredient, shelf)) || ingredient.id.starts_with("butter")
+}
+
+/// The smallest piece of what a kitchen counts rather than weighs, g, and what it is.
+fn piece(ingredient: &Ingredient) -> Option<(f64, Unit)> {
+    let pieces = ingredient.weights.pieces.iter().map(|(unit, piece)| (piece.weight, *unit));
+    pieces.min_by(|a, b| a.0.total_cmp(&b.0)).filter(|_| comes_in_pieces(ingredient))
 }
 
 /// Ingredients that take one another's place gram for gram.

@@ -7,6 +7,7 @@ use crate::balance::problem::{Limit, Problem, Variable};
 use crate::balance::solve::HELD;
 use crate::balance::way::{Change, Way, WayKind};
 use crate::fault::Fault;
+use crate::formula::kitchen_words::in_pieces;
 use crate::formula::{Line, Mixture, WeighedLine};
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::Outcome;
@@ -189,12 +190,14 @@ impl Search<'_> {
             }
             document.lines[at].amount = format!("{to} g");
             let name = line.ingredient.name.clone();
-            changes.push(Change { line: Some(at), name, from_g: from, to_g: *to });
+            let pieces = in_pieces(*to, &line.ingredient);
+            changes.push(Change { line: Some(at), name, from_g: from, to_g: *to, pieces });
         }
         if let Some((ingredient, grams)) = added {
             let to = on_a_scale(grams);
             document.lines.push(Line::new(&ingredient.id, format!("{to} g")));
-            changes.push(Change { line: None, name: ingredient.name.clone(), from_g: 0.0, to_g: to });
+            let pieces = in_pieces(to, ingredient);
+            changes.push(Change { line: None, name: ingredient.name.clone(), from_g: 0.0, to_g: to, pieces });
         }
         (document, changes)
     }

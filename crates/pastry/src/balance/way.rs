@@ -36,6 +36,8 @@ pub struct Change {
     pub from_g: f64,
     /// After, g.
     pub to_g: f64,
+    /// After, in eggs, leaves or sticks; none when it is not counted.
+    pub pieces: Option<String>,
 }
 
 /// What a way does besides.

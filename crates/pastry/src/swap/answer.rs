@@ -4,6 +4,7 @@ use crate::balance::edges::Asked;
 use crate::balance::search::{Price, Search};
 use crate::balance::way::Change;
 use crate::fault::Fault;
+use crate::formula::kitchen_words::in_pieces;
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::Shelf;
 use crate::job::assess::{Assessment, Point, assess_from};
@@ -164,7 +165,8 @@ fn changes(old: &[WeighedLine], new: &[WeighedLine]) -> Vec<Change> {
         let (from_g, to_g) = (grams(old, id), grams(new, id));
         if (from_g - to_g).abs() > 1e-9 {
             let at = new.iter().position(|l| l.ingredient.id == id);
-            all.push(Change { line: at, name: line.ingredient.name.clone(), from_g, to_g });
+            let pieces = in_pieces(to_g, &line.ingredient);
+            all.push(Change { line: at, name: line.ingredient.name.clone(), from_g, to_g, pieces });
         }
     }
     all

@@ -237,3 +237,23 @@ fn the_usual_remedies_of_the_bench_are_among_the_ways() {
         }
     }
 }
+
+#[test]
+fn whole_leaves_are_asked_for_as_leaves() {
+    let mut jelly = starts(Family::Jelly)[0].clone();
+    let at = jelly.lines.iter().position(|line| line.ingredient == "gelatin200").unwrap();
+    let grams = grams_of(&jelly)[at];
+    jelly.lines[at].amount = format!("{} g", 2.0 * (0.8 * grams).round());
+    jelly.rules.whole_pieces = true;
+    let answer = ways_of(&jelly);
+    let counted =
+        answer.ways.iter().flat_map(|way| &way.changes).filter(|change| change.name.contains("Gelatin"));
+    let counted: Vec<_> = counted.collect();
+    assert!(!counted.is_empty(), "{:?}", answer.ways.iter().map(|way| &way.title).collect::<Vec<_>>());
+    for change in counted {
+        assert!((change.to_g % 2.0).abs() < 1e-9, "{change:?}");
+        assert!(change.pieces.as_ref().unwrap().contains("lea"), "{change:?}");
+    }
+    let titles: Vec<&String> = answer.ways.iter().map(|way| &way.title).collect();
+    assert!(titles.iter().any(|title| title.contains(" leaf ") || title.contains(" leaves ")), "{titles:?}");
+}

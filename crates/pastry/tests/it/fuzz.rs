@@ -6,6 +6,10 @@ use pastry::formula::{Family, Line};
 use pastry::ingredient::{Shelf, catalogue};
 use pastry::job::FormulaDocument;
 use pastry::job::starts::starts;
+use pastry::method::sheet;
+use pastry::rescue::{OverpourAsk, RescueAsk, Sign, overpour, rescue};
+use pastry::scale::{ScaleAsk, Target, Whole, scale};
+use pastry::swap::{Avoid, SwapAsk, SwapFor, swap};
 use pastry::units::Temperature;
 use std::time::{Duration, Instant};
 
@@ -114,4 +118,76 @@ fn nothing_panics_and_every_number_is_one() {
     }
     println!("{answered} answered, {with_ways} with ways, the slowest {slowest:?}");
     assert!(answered > many / 2 && with_ways > many / 10, "{answered} answered, {with_ways} with ways");
+}
+
+/// Numbers of an answer, however deep: none is missing because it was no number.
+fn all_finite(value: &serde_json::Value, name: &str) {
+    match value {
+        serde_json::Value::Number(number) => assert!(number.as_f64().is_some_and(f64::is_finite), "{name}"),
+        serde_json::Value::Array(all) => all.iter().for_each(|inner| all_finite(inner, name)),
+        serde_json::Value::Object(all) => all.values().for_each(|inner| all_finite(inner, name)),
+        _ => {}
+    }
+}
+
+#[test]
+fn rescues_swaps_sizes_and_methods_answer_whatever_is_in_the_bowl() {
+    let many: usize = std::env::var("FUZZ").ok().and_then(|many| many.parse().ok()).unwrap_or(USUAL) / 5;
+    let shelf = Shelf::catalogue();
+    let mut dice = Dice(0xb0a1_5eed);
+    let (mut answered, mut refused) = (0, 0);
+    for round in 0..many {
+        let document = random_formula(&mut dice);
+        let line = dice.below(document.lines.len());
+        let started = Instant::now();
+        let ask = RescueAsk {
+            document: document.clone(),
+            sign: Sign::ALL[dice.below(Sign::ALL.len())],
+            bowl_c: dice.chance(0.7).then(|| -20.0 + 140.0 * dice.roll()),
+            bowl_g: dice.chance(0.5).then(|| 10f64.powf(4.0 * dice.roll())),
+            not_at_hand: Vec::new(),
+        };
+        let poured = OverpourAsk {
+            document: document.clone(),
+            line,
+            poured: format!("{:.1} g", 10f64.powf(3.0 * dice.roll())),
+        };
+        let by = catalogue()[dice.below(catalogue().len())].id.clone();
+        let what = if dice.chance(0.5) {
+            SwapFor::Replace { line, by }
+        } else {
+            SwapFor::Without { what: Avoid::ALL[dice.below(Avoid::ALL.len())] }
+        };
+        let swapped = SwapAsk { document: document.clone(), ask: what, keep: Vec::new() };
+        let sized = ScaleAsk {
+            document: document.clone(),
+            target: Target::Mass { grams: 10f64.powf(1.0 + 4.0 * dice.roll()) },
+            loss_percent: 10.0 * dice.roll(),
+            whole: [Whole::Nothing, Whole::Pieces, Whole::Packs][dice.below(3)],
+            whole_line: None,
+        };
+        let json = |value: serde_json::Result<serde_json::Value>| value.expect("an answer is JSON");
+        let outcomes = [
+            rescue(&ask, &shelf).map(|answer| json(serde_json::to_value(answer))),
+            overpour(&poured, &shelf).map(|answer| json(serde_json::to_value(answer))),
+            swap(&swapped, &shelf, &|_| Some(5.0)).map(|answer| json(serde_json::to_value(answer))),
+            scale(&sized, &shelf, &|_| Some(250.0)).map(|answer| json(serde_json::to_value(answer))),
+            sheet(&document, &shelf).map(|answer| json(serde_json::to_value(answer))),
+        ];
+        for outcome in outcomes {
+            match outcome {
+                Ok(answer) => {
+                    answered += 1;
+                    all_finite(&answer, &format!("round {round}"));
+                }
+                Err(faults) => {
+                    refused += 1;
+                    assert!(!faults.is_empty() && faults.iter().all(|fault| !fault.message.is_empty()));
+                }
+            }
+        }
+        let took = started.elapsed();
+        assert!(took < 5 * PATIENCE, "round {round} took {took:?}: {document:?}");
+    }
+    assert!(answered > 2 * refused, "{answered} answered, {refused} refused");
 }

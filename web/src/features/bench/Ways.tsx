@@ -130,7 +130,9 @@ function Rows({
 
 /** The figures of the title stand out: they are what the hand does. */
 function Title({ words }: { words: string }) {
-  const parts = unbroken(words).split(/([+−][\d.,]+ g|[\d.]+ °C|[\d.]+ h(?= )|(?<=to )[\d.]+\s%$)/)
+  const parts = unbroken(words).split(
+    /([+−][\d.,]+ (?:g|leaf|leaves|eggs?|yolks?|whites?|sticks?)|[\d.]+ °C|[\d.]+ h(?= )|(?<=to )[\d.]+\s%$)/,
+  )
   return parts.map((part, k) =>
     k % 2 === 1 ? (
       <b key={k} className="text-[17px] whitespace-nowrap">
@@ -218,6 +220,7 @@ function Amounts({ way }: { way: Way }) {
             <span key={`${change.name} ${k}`} className="mr-3 whitespace-nowrap">
               {change.name} {change.from_g > 0 && `${amount(change.from_g)} → `}
               <b>{change.to_g > 0 ? `${amount(change.to_g)} g` : 'out'}</b>
+              {change.pieces && ` (${change.pieces})`}
             </span>
           ))}
         </p>

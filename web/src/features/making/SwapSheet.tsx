@@ -166,6 +166,7 @@ function Option({ option, onUse }: { option: SwapOption; onUse: (document: Formu
           <span key={change.name} className="mr-4 inline-block">
             {unbroken(change.name)} {change.from_g > 0 && `${amount(change.from_g)} → `}
             <b>{change.to_g > 0 ? `${amount(change.to_g)} g` : 'out'}</b>
+            {change.pieces && ` (${change.pieces})`}
           </span>
         ))}
       </p>
