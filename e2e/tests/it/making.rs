@@ -53,8 +53,8 @@ async fn one_chocolate_for_another_in_the_order_the_person_ranks() {
         ui.find("//*[@role='option'][contains(., 'Milk chocolate 35')]").await;
         ui.press(Key::Enter).await;
         ui.find(&format!("{DIALOG}//h3[contains(., 'Milk chocolate 35')]")).await;
-        ui.click(&format!("{DIALOG}//button[@aria-label='Cost before Sweetness']")).await;
-        ui.find(&format!("{DIALOG}//button[@aria-label='Cost before Consistency']")).await;
+        ui.click(&format!("{DIALOG}//button[@aria-label='Up: Cost before Sweetness']")).await;
+        ui.find(&format!("{DIALOG}//button[@aria-label='Up: Cost before Consistency']")).await;
         ui.wait_for("the second place", async || {
             let kept = ui.text(&format!("{DIALOG}//article[1]/p[1]")).await;
             kept.find("cost").zip(kept.find("sweetness")).is_some_and(|(cost, sweet)| cost < sweet)

@@ -107,7 +107,7 @@ export function SwapSheet({ document, entries, onUse, onClose }: SwapSheetProps)
                     <Button
                       look="quiet"
                       className="min-h-8 py-0 underline"
-                      aria-label={`${GOALS[goal]} before ${GOALS[keep[at - 1] ?? goal]}`}
+                      aria-label={`Up: ${GOALS[goal]} before ${GOALS[keep[at - 1] ?? goal]}`}
                       onClick={() => raise(goal)}
                     >
                       Up
