@@ -70,6 +70,7 @@ impl Signal {
     pub fn weight(self) -> i32 {
         match self {
             Signal::Protease => 4,
+            Signal::Below(Quantity::Water, _) => 3,
             Signal::Above(Quantity::Alcohol | Quantity::Acid, _)
             | Signal::Below(Quantity::Cook | Quantity::Hours, _) => 2,
             _ => 1,
