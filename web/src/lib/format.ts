@@ -16,6 +16,11 @@ export function grams(value: number): string {
     : value.toLocaleString('en', { maximumFractionDigits: 1 })
 }
 
+/** Grams to be weighed: as many decimals as the scale has, thousands with a comma. */
+export function weighed(value: number): string {
+  return Number(value.toFixed(2)).toLocaleString('en', { maximumFractionDigits: value < 1 ? 2 : 1 })
+}
+
 export function degrees(value: number): string {
   return `${value.toFixed(1)} °C`
 }

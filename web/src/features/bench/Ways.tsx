@@ -1,6 +1,6 @@
 import { useRef } from 'react'
 import type { Assessment, Way, Ways as WaysAnswer } from '../../api/client'
-import { price, unbroken } from '../../lib/format'
+import { price, unbroken, weighed } from '../../lib/format'
 import { useSize } from '../../lib/hooks'
 import { Button, Keycap } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
@@ -218,8 +218,8 @@ function Amounts({ way }: { way: Way }) {
         <p>
           {way.changes.map((change, k) => (
             <span key={`${change.name} ${k}`} className="mr-3 whitespace-nowrap">
-              {change.name} {change.from_g > 0 && `${amount(change.from_g)} → `}
-              <b>{change.to_g > 0 ? `${amount(change.to_g)} g` : 'out'}</b>
+              {change.name} {change.from_g > 0 && `${weighed(change.from_g)} → `}
+              <b>{change.to_g > 0 ? `${weighed(change.to_g)} g` : 'out'}</b>
               {change.pieces && ` (${change.pieces})`}
             </span>
           ))}
@@ -236,10 +236,6 @@ function Amounts({ way }: { way: Way }) {
       </p>
     </div>
   )
-}
-
-function amount(grams: number): string {
-  return Number(grams.toFixed(2)).toLocaleString('en', { maximumFractionDigits: grams < 1 ? 2 : 1 })
 }
 
 function signed(value: number, decimals: number): string {

@@ -1,6 +1,6 @@
 import { createPortal } from 'react-dom'
 import type { Assessment, FormulaDocument, MethodSheet, Ways } from '../../api/client'
-import { unbroken } from '../../lib/format'
+import { unbroken, weighed } from '../../lib/format'
 import { LETTERS } from '../bench/useWays'
 import { MethodSteps } from './MethodSteps'
 
@@ -62,7 +62,7 @@ export function PrintSheet({ document, answer, ways, school }: PrintSheetProps) 
                 </b>
                 : {way.effect_words}. {way.at.headline}.
                 {way.changes.length > 1 &&
-                  ` ${way.changes.map((change) => `${change.name} ${round(change.from_g)} → ${round(change.to_g)} g`).join(', ')}.`}
+                  ` ${way.changes.map((change) => `${change.name} ${weighed(change.from_g)} → ${weighed(change.to_g)} g`).join(', ')}.`}
               </li>
             ))}
           </ul>
@@ -81,8 +81,4 @@ export function PrintSheet({ document, answer, ways, school }: PrintSheetProps) 
     </div>,
     window.document.body,
   )
-}
-
-function round(grams: number): string {
-  return grams.toLocaleString('en', { maximumFractionDigits: grams < 20 ? 1 : 0 })
 }

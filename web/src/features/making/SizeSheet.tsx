@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { answer, api } from '../../api/client'
 import type { FormulaDocument, IngredientEntry, ScaleAsk, Scaled } from '../../api/client'
-import { numberOrNull, unbroken } from '../../lib/format'
+import { numberOrNull, unbroken, weighed } from '../../lib/format'
 import { useSettled } from '../../lib/hooks'
 import { useQuestion } from '../../lib/question'
 import { Button } from '../../ui/Button'
@@ -239,8 +239,8 @@ function Result({ scaled, onUse }: { scaled: Scaled; onUse: (document: FormulaDo
               <th scope="row" className="py-1 pr-2 font-[450]">
                 {unbroken(line.name)}
               </th>
-              <td className="text-right text-ink2">{amount(line.from_g)}</td>
-              <td className="text-right text-[18px] font-[640]">{amount(line.to_g)}</td>
+              <td className="text-right text-ink2">{weighed(line.from_g)}</td>
+              <td className="text-right text-[18px] font-[640]">{weighed(line.to_g)}</td>
               <td className="pl-4 whitespace-nowrap">
                 {line.in_pieces ?? ''}
                 {Math.abs(line.rounded_percent) >= 1 && (
@@ -256,13 +256,9 @@ function Result({ scaled, onUse }: { scaled: Scaled; onUse: (document: FormulaDo
         </tbody>
       </table>
       <p className="text-ink2">
-        {Math.round(scaled.volume_ml).toLocaleString('en')} ml with its air, {amount(scaled.usable_g)} g of{' '}
-        {amount(scaled.batch_g)} g to use.
+        {Math.round(scaled.volume_ml).toLocaleString('en')} ml with its air, {weighed(scaled.usable_g)} g of{' '}
+        {weighed(scaled.batch_g)} g to use.
       </p>
     </div>
   )
-}
-
-function amount(grams: number): string {
-  return Number(grams.toFixed(2)).toLocaleString('en', { maximumFractionDigits: grams < 20 ? 2 : 1 })
 }

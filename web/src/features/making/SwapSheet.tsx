@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { answer, api } from '../../api/client'
 import type { Avoid, FormulaDocument, Goal, IngredientEntry, SwapAsk, SwapOption } from '../../api/client'
-import { unbroken } from '../../lib/format'
+import { unbroken, weighed } from '../../lib/format'
 import { useQuestion } from '../../lib/question'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
@@ -164,8 +164,8 @@ function Option({ option, onUse }: { option: SwapOption; onUse: (document: Formu
       <p>
         {option.changes.map((change) => (
           <span key={change.name} className="mr-4 inline-block">
-            {unbroken(change.name)} {change.from_g > 0 && `${amount(change.from_g)} → `}
-            <b>{change.to_g > 0 ? `${amount(change.to_g)} g` : 'out'}</b>
+            {unbroken(change.name)} {change.from_g > 0 && `${weighed(change.from_g)} → `}
+            <b>{change.to_g > 0 ? `${weighed(change.to_g)} g` : 'out'}</b>
             {change.pieces && ` (${change.pieces})`}
           </span>
         ))}
@@ -180,8 +180,8 @@ function Option({ option, onUse }: { option: SwapOption; onUse: (document: Formu
         <p className="rounded-lg bg-well px-3 py-2">
           {Math.abs(gelatin.linear_g - gelatin.from_g) > 0.005 && (
             <>
-              For {amount(gelatin.from_g)} g of {unbroken(gelatin.from)}: by the square root{' '}
-              <b>{amount(gelatin.square_root_g)} g</b>, in proportion <b>{amount(gelatin.linear_g)} g</b>
+              For {weighed(gelatin.from_g)} g of {unbroken(gelatin.from)}: by the square root{' '}
+              <b>{weighed(gelatin.square_root_g)} g</b>, in proportion <b>{weighed(gelatin.linear_g)} g</b>
               .{' '}
             </>
           )}
@@ -195,8 +195,4 @@ function Option({ option, onUse }: { option: SwapOption; onUse: (document: Formu
       ))}
     </article>
   )
-}
-
-function amount(grams: number): string {
-  return Number(grams.toFixed(2)).toLocaleString('en', { maximumFractionDigits: grams < 1 ? 2 : 1 })
 }

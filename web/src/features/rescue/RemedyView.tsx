@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { FormulaDocument, RemedyAnswer, Rescue, StepAnswer } from '../../api/client'
-import { unbroken } from '../../lib/format'
+import { unbroken, weighed } from '../../lib/format'
 
 interface RemedyViewProps {
   remedy: RemedyAnswer
@@ -125,7 +125,7 @@ function Step({ step, number, onUse, onMissing }: StepProps) {
           {does && allowed && (
             <>
               {' '}
-              <b className="text-[28px] whitespace-nowrap text-rim">{amount(addition.grams)} g</b>{' '}
+              <b className="text-[28px] whitespace-nowrap text-rim">{weighed(addition.grams)} g</b>{' '}
               {unbroken(addition.name)}
             </>
           )}
@@ -144,7 +144,7 @@ function Step({ step, number, onUse, onMissing }: StepProps) {
         )}
         {does && allowed && (
           <p className="text-ink2">
-            First {amount(addition.first_g)} g, then look. Never more than {amount(addition.most_g)} g.{' '}
+            First {weighed(addition.first_g)} g, then look. Never more than {weighed(addition.most_g)} g.{' '}
             {addition.basis === 'practice' && 'The usual first amount'}
             {addition.basis === 'practice' && (addition.why_not ? `: ${addition.why_not}.` : '.')}
             {addition.basis === 'not_by_itself' && `It is ${addition.why_not ?? ''}.`}
@@ -160,10 +160,10 @@ function Step({ step, number, onUse, onMissing }: StepProps) {
             {addition ? (
               <>
                 <button type="button" className={big} onClick={() => onUse(half(document, step))}>
-                  {amount(addition.first_g)} g went in
+                  {weighed(addition.first_g)} g went in
                 </button>
                 <button type="button" className={big} onClick={() => onUse(document)}>
-                  All {amount(addition.grams)} g went in
+                  All {weighed(addition.grams)} g went in
                 </button>
                 <button type="button" className={big} onClick={() => onMissing(addition.ingredient)}>
                   Not at hand
@@ -204,8 +204,4 @@ function range(t: [number, number] | number[] | null | undefined): string | null
 
 function duration(minutes: number): string {
   return minutes >= 180 ? `${Math.round(minutes / 60)} h` : `${minutes} min`
-}
-
-function amount(grams: number): string {
-  return grams.toLocaleString('en', { maximumFractionDigits: grams < 1 ? 2 : 1 })
 }
