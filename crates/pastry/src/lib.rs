@@ -12,7 +12,8 @@
 //! 8. [`swap`]: one thing for another, the rest brought back round it
 //! 9. [`scale`]: a batch in another size, and shares that add up
 //! 10. [`method`]: schools of making as steps, and what choosing one changes
-//! 11. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 11. [`stack`]: what fits into a cake and onto it, and how much a sponge drinks
+//! 12. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
@@ -29,5 +30,6 @@ pub mod method;
 pub mod rescue;
 pub mod rheology;
 pub mod scale;
+pub mod stack;
 pub mod swap;
 pub mod units;

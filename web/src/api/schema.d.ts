@@ -2678,6 +2678,8 @@ export interface components {
              * @description Temperature solved for this bowl, °C.
              */
             aim_c?: number | null;
+            /** @description What else is different after it: weight, firmness, sweetness, fat, keeping, allergens, new warnings. */
+            besides: string[];
             /** @description What the hand does. */
             deed: components["schemas"]["Deed"];
             document?: components["schemas"]["FormulaDocument"] | null;

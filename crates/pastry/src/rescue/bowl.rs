@@ -7,12 +7,14 @@ use crate::formula::process::{overrun_percent, whip};
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::composition::Part;
 use crate::ingredient::{Ingredient, Shelf};
+use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::FormulaDocument;
 use crate::job::numbers::on_a_scale;
 use crate::rescue::quantity::Quantity;
 use crate::rheology::kernel::Prepared;
 use crate::rheology::{Consistency, History, Options};
 use crate::units::{CookTemperature, Mass};
+use std::cell::OnceCell;
 use std::sync::Arc;
 
 /// A bowl and what is known of it.
@@ -31,6 +33,8 @@ pub struct Bowl {
     here: Consistency,
     /// Where it stands at the temperature at which it is seen.
     seen: Edges,
+    /// The answer to it, once somebody asked.
+    before: OnceCell<Option<Assessment>>,
 }
 
 /// A bowl within this of its working temperature, K, is judged as it stands.
@@ -71,7 +75,7 @@ impl Bowl {
             let seen = near.map_or(edges, |t| asked.edges_of(&prepared, t, asked.history));
             (edges, prepared, here, seen)
         };
-        Ok(Bowl { document, lines, options, t_c, edges, prepared, here, seen })
+        Ok(Bowl { document, lines, options, t_c, edges, prepared, here, seen, before: OnceCell::new() })
     }
 
     /// Grams in it.
@@ -116,6 +120,11 @@ impl Bowl {
         let heated = self.options.cooks.protease.or(self.options.cook_c).is_some_and(|cook| cook >= 85.0);
         let raw = self.lines.iter().any(|l| l.mass.grams() > 0.0 && l.ingredient.flags.protease);
         raw && !heated && self.prepared.serum.gelatin_percent > 0.0
+    }
+
+    /// The answer to it as it stands, worked out once.
+    pub fn before(&self, shelf: &Shelf) -> Option<&Assessment> {
+        self.before.get_or_init(|| assess_from(&self.document, shelf).ok()).as_ref()
     }
 
     /// Something made ready for any temperature.

@@ -61,6 +61,8 @@ pub struct StepAnswer {
     pub addition: Option<Addition>,
     /// The verdict after it, in one sentence; none where the numbers do not speak.
     pub then: Option<String>,
+    /// What else is different after it: weight, firmness, sweetness, fat, keeping, allergens, new warnings.
+    pub besides: Vec<String>,
     /// The formula after it.
     pub document: Option<FormulaDocument>,
 }

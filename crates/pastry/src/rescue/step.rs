@@ -10,6 +10,7 @@ use crate::rescue::addition::{Found, Lever};
 use crate::rescue::bowl::{Bowl, cooked_document};
 use crate::rescue::remedy::{Deed, SolvedFor, Step};
 use crate::rescue::report::{Addition, Basis, StepAnswer};
+use crate::swap::differs::differs;
 use crate::units::Temperature;
 use std::sync::Arc;
 
@@ -55,6 +56,7 @@ pub(super) fn work_out(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[S
         minutes: step.min,
         addition: None,
         then: None,
+        besides: Vec::new(),
         document: None,
     };
     match step.deed {
@@ -156,8 +158,10 @@ fn add(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[String], answer: 
     };
     let total = on_a_scale(grams);
     let document = bowl.document_with(ingredient, grams);
-    let after = if grams > 0.0 { then(&document, shelf) } else { None };
-    answer.then = after.map(|(headline, _)| headline);
+    if let Some((headline, after)) = then(&document, shelf).filter(|_| grams > 0.0) {
+        answer.then = Some(headline);
+        answer.besides = besides(bowl, &document, &after, shelf);
+    }
     answer.addition = Some(Addition {
         ingredient: ingredient.id.clone(),
         name: ingredient.name.clone(),
@@ -170,6 +174,15 @@ fn add(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[String], answer: 
         not_at_hand: not_at_hand.contains(&ingredient.id),
     });
     answer.document = (grams > 0.0).then_some(document);
+}
+
+/// What else an addition does, with the weight of the bowl first.
+fn besides(bowl: &Bowl, document: &FormulaDocument, after: &Assessment, shelf: &Shelf) -> Vec<String> {
+    let lines = document.shelf(shelf).and_then(|own| document.formula().weigh(&own));
+    let (Ok(lines), Some(before)) = (lines, bowl.before(shelf)) else { return Vec::new() };
+    let mut said = vec![format!("{} g in the bowl", on_a_scale(after.totals.batch_mass_g))];
+    said.extend(differs((before, &bowl.lines), (after, &lines), None));
+    said
 }
 
 /// What an ingredient would bring that is not in the bowl and must be asked for first.

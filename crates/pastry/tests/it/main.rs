@@ -17,6 +17,7 @@ mod module_order;
 mod overpour;
 mod rescue;
 mod scale;
+mod stack;
 mod starts;
 mod support;
 mod swap;

@@ -3,7 +3,7 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 11] = [
+const ORDER: [&str; 12] = [
     "units",
     "ingredient",
     "formula",
@@ -14,6 +14,7 @@ const ORDER: [&str; 11] = [
     "swap",
     "scale",
     "method",
+    "stack",
     "rescue",
 ];
 

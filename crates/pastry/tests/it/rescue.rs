@@ -299,3 +299,21 @@ fn a_bowl_that_cannot_be_is_refused_in_words() {
     let empty = FormulaDocument { lines: Vec::new(), ..ask.document.clone() };
     assert_eq!(refused(RescueAsk { document: empty, ..ask }).code, "no_lines");
 }
+
+#[test]
+fn what_else_an_addition_does_is_said_with_the_weight_first() {
+    let mut said = BTreeSet::new();
+    every_step(|name, _, answer, step| {
+        let Some(added) = step.addition.as_ref().filter(|_| step.then.is_some()) else {
+            assert!(step.besides.is_empty(), "{name}: {:?}", step.besides);
+            return;
+        };
+        let weight = step.besides[0].strip_suffix(" g in the bowl").unwrap_or_else(|| panic!("{name}"));
+        let weight: f64 = weight.parse().unwrap();
+        assert!((weight - answer.bowl_g - added.grams).abs() < 1.01, "{name}: {weight} g, {added:?}");
+        said.extend(step.besides[1..].iter().map(|words| words.split(' ').next().unwrap().to_owned()));
+    });
+    for word in ["sweeter", "less", "firmer", "looser", "richer", "leaner"] {
+        assert!(said.contains(word), "nothing ever becomes {word}: {said:?}");
+    }
+}

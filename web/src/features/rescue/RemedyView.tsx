@@ -153,6 +153,9 @@ function Step({ step, number, onUse, onMissing }: StepProps) {
         {step.then && (allowed || !addition) && addition?.basis !== 'breaks' && (
           <p>
             Then: <b>{step.then}.</b>
+            {step.besides.length > 0 && (
+              <span className="text-[16px] text-ink2"> {step.besides.map(unbroken).join('; ')}.</span>
+            )}
           </p>
         )}
         {document && (allowed || !addition) && (
