@@ -147,3 +147,44 @@ async fn a_school_is_read_chosen_kept_and_printed() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn whites_that_are_only_warmed_are_said_to_be_raw() {
+    ui("method_raw", async |ui| {
+        with_tool(ui, "Cardamom Swiss", 'm').await;
+        ui.click(&format!("{DIALOG}//nav/button[starts-with(., 'Whites and sugar to 55')]")).await;
+        ui.find(&format!("{DIALOG}//li[contains(., 'Egg under 71 °C')]")).await;
+        ui.click(&format!("{DIALOG}//button[.='Make it so']")).await;
+        ui.find("//*[contains(text(), 'raw')]").await;
+        // And back: one undo.
+        ui.chord(Key::Control, 'z').await;
+        ui.js("document.activeElement?.blur()").await;
+        ui.press('m').await;
+        ui.find(&format!(
+            "{DIALOG}//nav/button[starts-with(., 'Whites and sugar to 71')][@aria-current='true']"
+        ))
+        .await;
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn keys_of_the_tools_are_letters_in_a_field_and_do_nothing_over_a_dialog() {
+    ui("making_keys", async |ui| {
+        ui.open_formula(BAY).await;
+        ui.write("//input[@aria-label='Note']", "xgmp").await;
+        assert!(!ui.has(DIALOG).await);
+        assert_eq!(ui.value("//input[@aria-label='Note']").await, "xgmp");
+        ui.js("document.activeElement?.blur(); window.printed = 0; window.print = () => { window.printed += 1 }")
+            .await;
+        ui.press('p').await;
+        ui.wait_for("it prints", async || ui.js("return window.printed").await == 1).await;
+        ui.press('x').await;
+        ui.find(DIALOG).await;
+        ui.js("document.activeElement?.blur()").await;
+        ui.press('g').await;
+        ui.find(&format!("{DIALOG}//h2[.='Swap']")).await;
+        assert!(!ui.has(&format!("{DIALOG}//h2[.='Size']")).await);
+    })
+    .await;
+}

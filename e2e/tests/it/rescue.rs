@@ -125,3 +125,49 @@ async fn from_another_page_it_asks_which_one() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn a_silent_server_is_said_and_the_remedy_comes_when_it_is_back() {
+    ui("rescue_offline", async |ui| {
+        ui.open_formula(BAY).await;
+        ui.press(Key::F8).await;
+        ui.find(&sign("Grainy, sandy")).await;
+        ui.stop_server().await;
+        ui.click(&sign("Grainy, sandy")).await;
+        ui.find("//section[@aria-label='What to do']//*[@role='alert'][contains(., 'not answering')]").await;
+        ui.start_server_again().await;
+        ui.find("//article//ol/li").await;
+        ui.wait_for("no more is said of the server", async || {
+            !ui.has("//section[@aria-label='What to do']//*[@role='alert']").await
+        })
+        .await;
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn half_goes_in_then_one_looks_and_solves_again() {
+    ui("rescue_half", async |ui| {
+        ui.open_formula(BAY).await;
+        ui.press(Key::F8).await;
+        ui.write(WARM, "26").await;
+        ui.click(&sign("Too stiff")).await;
+        let milk = "//article//ol/li[2]";
+        let grams = async || {
+            let said = ui.text(&format!("{milk}//p[1]")).await;
+            let number = said.split(' ').find_map(|word| word.parse::<f64>().ok());
+            number.unwrap_or_else(|| panic!("no grams in {said}"))
+        };
+        let all = grams().await;
+        ui.click(&format!("{milk}//button[1]")).await;
+        // The other half is left, a little more or less.
+        ui.wait_for("less to go in", async || grams().await < 0.8 * all).await;
+        let rest = grams().await;
+        assert!((rest / all - 0.5).abs() < 0.2, "{rest} of {all} g");
+        ui.press(Key::F8).await;
+        let weighed = amount(ui, "Whole milk 3.5 %").await;
+        let weighed: f64 = weighed.trim_end_matches(" g").parse().unwrap();
+        assert!((weighed / all - 0.5).abs() < 0.05, "{weighed} of {all} g");
+    })
+    .await;
+}
