@@ -118,3 +118,23 @@ async fn the_hand_points_and_the_first_is_used_at_once() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn a_pack_on_a_line_is_said_on_the_row_and_kept_to() {
+    ui("ways_packs", async |ui| {
+        with_ways(ui).await;
+        ui.click("//button[.='What must hold']").await;
+        ui.write("//input[@aria-label='In packs of, g of Cream 36 %']", "45").await;
+        ui.press(Key::Enter).await;
+        ui.click("//button[.='Done']").await;
+        ui.find("//*[@data-line][contains(., 'Cream 36')]//p[contains(., 'in packs of 45 g')]").await;
+        ui.find("//button[.='What must hold: 1 rule']").await;
+        ui.find(FIRST).await;
+        ui.wait_for("cream moves by whole packs or not at all", async || {
+            !ui.has("//*[@data-way][contains(., 'g Cream 36') and not(contains(., 'for Cream 36'))]").await
+                && ui.has(FIRST).await
+        })
+        .await;
+    })
+    .await;
+}

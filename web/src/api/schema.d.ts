@@ -1799,6 +1799,11 @@ export interface components {
              * @description Most of it, g.
              */
             most_g?: number | null;
+            /**
+             * Format: double
+             * @description Only whole packs of so many grams.
+             */
+            pack_g?: number | null;
         };
         /**
          * @description What the map's upright axis counts.

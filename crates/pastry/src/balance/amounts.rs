@@ -1,18 +1,15 @@
 //! Ways with a scale: one ingredient more or less, one for another like it, the smallest rebalance.
 
 use crate::balance::effects::signed;
-use crate::balance::limits::belongs;
-use crate::balance::problem::Problem;
 use crate::balance::search::{Candidate, LEAST_SHARE, Search};
 use crate::balance::single::nearest_met;
-use crate::balance::solve::{HELD, Solution, solve};
+use crate::balance::solve::{HELD, solve};
 use crate::balance::way::{Change, Nearest, WayKind};
 use crate::formula::Mixture;
 use crate::formula::family::FamilyGroup;
 use crate::ingredient::{Ingredient, catalogue};
 use crate::job::assess::assess_from;
 use crate::job::numbers::on_a_scale;
-use crate::units::kitchen::Unit;
 
 /// A new ingredient is offered up to this share of the batch …
 const MOST_ADDED: f64 = 0.2;
@@ -116,7 +113,7 @@ impl Search<'_> {
             };
             // Most of a line gone, or thrice of it, is a bigger change than the grams say.
             let score = 0.06 + by.abs() / batch + 0.1 * (wanted / start[at]).ln().abs();
-            let title = self.more_or_less(by, &line.ingredient);
+            let title = self.more_or_less(at, by);
             found.push(Candidate { score, kind: WayKind::One, title, changes, document });
         }
         if !self.document.rules.keep_total {
@@ -173,7 +170,7 @@ impl Search<'_> {
                 .map(|change| {
                     let moved = change.to_g - change.from_g;
                     match change.line {
-                        Some(at) => self.more_or_less(moved, &self.lines[at].ingredient),
+                        Some(at) => self.more_or_less(at, moved),
                         None => format!("{} {}", signed(moved), change.name),
                     }
                 })
@@ -196,65 +193,6 @@ impl Search<'_> {
         let blocked_by = solution.blocked_by;
         Err(Some(Box::new(Nearest { sentence, blocked_by, changes, document, at: answer.at })))
     }
-
-    /// An amount at the next whole piece beyond it, where pieces stay whole and it is counted; as it is where
-    /// not. None when that is no change.
-    fn in_whole_pieces(&self, at: usize, start: f64, wanted: f64) -> Option<f64> {
-        let counted = piece(&self.lines[at].ingredient).filter(|_| self.document.rules.whole_pieces);
-        let Some((piece, _)) = counted else { return Some(wanted) };
-        let many = wanted / piece;
-        let whole = if wanted > start { (many - 1e-9).ceil() } else { (many + 1e-9).floor() } * piece;
-        (whole > 0.0 && (whole - start).abs() > 1e-9).then_some(whole)
-    }
-
-    /// "+24 g Cream 36 %"; "+1 leaf Gelatin 200 bloom" where pieces stay whole and it is so many of them.
-    fn more_or_less(&self, by: f64, ingredient: &Ingredient) -> String {
-        let counted = piece(ingredient).filter(|_| self.document.rules.whole_pieces);
-        if let Some((piece, unit)) = counted {
-            let many = by.abs() / piece;
-            if many > 0.5 && (many - many.round()).abs() < 0.01 {
-                let word = match (unit.short(), many.round() as u32) {
-                    (word, 1) => word.to_owned(),
-                    ("leaf", _) => "leaves".to_owned(),
-                    (word, _) => format!("{word}s"),
-                };
-                let sign = if by < 0.0 { "−" } else { "+" };
-                return format!("{sign}{} {word} {}", many.round(), ingredient.name);
-            }
-        }
-        format!("{} {}", signed(by), ingredient.name)
-    }
-
-    /// Eggs, leaves and sticks brought to whole pieces, the rest solved again round them.
-    fn whole(&self, problem: &Problem, solution: Solution) -> Solution {
-        if !self.document.rules.whole_pieces {
-            return solution;
-        }
-        let mut fixed = problem.clone();
-        let mut any = false;
-        for (at, line) in self.lines.iter().enumerate() {
-            let Some((piece, _)) = piece(&line.ingredient).filter(|_| !self.document.lines[at].rule.locked)
-            else {
-                continue;
-            };
-            let to = (solution.grams[at] / piece).round().max(1.0) * piece;
-            let variable = &mut fixed.variables[at];
-            (variable.least_g, variable.most_g) = (to, to);
-            any = true;
-        }
-        if any { solve(&fixed) } else { solution }
-    }
-}
-
-/// What a kitchen counts rather than weighs.
-fn comes_in_pieces(ingredient: &Ingredient) -> bool {
-    ["egg", "gel"].iter().any(|shelf| belongs(ingredient, shelf)) || ingredient.id.starts_with("butter")
-}
-
-/// The smallest piece of what a kitchen counts rather than weighs, g, and what it is.
-fn piece(ingredient: &Ingredient) -> Option<(f64, Unit)> {
-    let pieces = ingredient.weights.pieces.iter().map(|(unit, piece)| (piece.weight, *unit));
-    pieces.min_by(|a, b| a.0.total_cmp(&b.0)).filter(|_| comes_in_pieces(ingredient))
 }
 
 /// Ingredients that take one another's place gram for gram.

@@ -62,6 +62,10 @@ pub fn rule_faults(document: &FormulaDocument, lines: &[WeighedLine]) -> Vec<Fau
                 faults.push(Fault::new(format!("lines.{at}.rule.{field}"), "out_of_range", message));
             }
         }
+        if line.rule.pack_g.is_some_and(|g| !(g > 0.0 && g <= 1e6)) {
+            let message = "a pack weighs more than 0 and at most 1,000,000 g".to_owned();
+            faults.push(Fault::new(format!("lines.{at}.rule.pack_g"), "out_of_range", message));
+        }
         if let (Some(least), Some(most)) = (line.rule.least_g, line.rule.most_g)
             && least > most
         {

@@ -10,6 +10,7 @@ mod conditions;
 pub mod edges;
 pub(crate) mod effects;
 pub mod limits;
+mod pieces;
 pub mod problem;
 pub(crate) mod search;
 pub mod single;

@@ -18,6 +18,10 @@ pub struct LineRule {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = 0, maximum = 1000000)]
     pub most_g: Option<f64>,
+    /// Only whole packs of so many grams.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(exclusive_minimum = 0, maximum = 1000000)]
+    pub pack_g: Option<f64>,
 }
 
 impl LineRule {

@@ -158,7 +158,7 @@ fn one(
         .map(|step| method_step(step, kg))
         .collect();
     let sum = |kind: Worker, end: usize| -> f64 {
-        steps.iter().filter(|step| step.kind == kind).map(|step| step.minutes[end]).sum()
+        0.0 + steps.iter().filter(|step| step.kind == kind).map(|step| step.minutes[end]).sum::<f64>()
     };
     let mut gear: Vec<String> = Vec::new();
     for name in steps.iter().flat_map(|step| &step.gear) {

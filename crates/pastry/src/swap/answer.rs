@@ -152,7 +152,8 @@ fn option(
 /// Amounts before and after, by ingredient: first what was there, then what came in.
 fn changes(old: &[WeighedLine], new: &[WeighedLine]) -> Vec<Change> {
     let grams = |lines: &[WeighedLine], id: &str| -> f64 {
-        lines.iter().filter(|l| l.ingredient.id == id).map(|l| l.mass.grams()).sum()
+        // A sum over nothing is −0.0, which nobody weighs.
+        0.0 + lines.iter().filter(|l| l.ingredient.id == id).map(|l| l.mass.grams()).sum::<f64>()
     };
     let mut seen: Vec<&str> = Vec::new();
     let mut all = Vec::new();

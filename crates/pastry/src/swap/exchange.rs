@@ -11,7 +11,7 @@ use crate::units::CookTemperature;
 use std::sync::Arc;
 
 /// Starch that stands in for egg must boil, °C.
-const BOILED_C: f64 = 96.0;
+const BOILED_C: f64 = 100.0;
 
 /// One formula to try.
 pub(super) struct Exchanged {

@@ -257,3 +257,30 @@ fn whole_leaves_are_asked_for_as_leaves() {
     let titles: Vec<&String> = answer.ways.iter().map(|way| &way.title).collect();
     assert!(titles.iter().any(|title| title.contains(" leaf ") || title.contains(" leaves ")), "{titles:?}");
 }
+
+#[test]
+fn packs_stay_whole_and_a_pack_of_nothing_is_refused() {
+    let mut ganache = start("ganache", "drip");
+    let cream = ganache.lines.iter().position(|line| line.ingredient == "cream36").unwrap();
+    let dark = ganache.lines.iter().position(|line| line.ingredient == "dark55").unwrap();
+    ganache.lines[cream].amount = "500 g".into();
+    ganache.lines[dark].amount = "800 g".into();
+    ganache.lines[cream].rule.pack_g = Some(250.0);
+    ganache.lines[dark].rule.locked = true;
+    let answer = ways_of(&ganache);
+    let moved: Vec<_> = answer
+        .ways
+        .iter()
+        .filter(|way| way.kind != WayKind::Swap && way.changes.iter().any(|c| c.line == Some(cream)))
+        .collect();
+    assert!(!moved.is_empty(), "{:?}", answer.ways.iter().map(|way| &way.title).collect::<Vec<_>>());
+    for way in moved {
+        let change = way.changes.iter().find(|change| change.line == Some(cream)).unwrap();
+        assert!((change.to_g % 250.0).abs() < 1e-9, "{change:?}");
+        assert!(way.title.contains("pack"), "{}", way.title);
+        assert_eq!(assess(&way.document).unwrap().at.outcome, Outcome::Inside);
+    }
+    ganache.lines[cream].rule.pack_g = Some(0.0);
+    let faults = ways(&ganache, &Shelf::catalogue(), &|_| None).unwrap_err();
+    assert_eq!(faults[0].field, format!("lines.{cream}.rule.pack_g"));
+}

@@ -71,6 +71,14 @@ fn seventy_for_fifty_five_keeps_the_mask_a_mask() {
 }
 
 #[test]
+fn no_amount_is_a_minus_nothing() {
+    let swaps = replace(&start(Family::Ganache, "mask"), "dark55", "dark70");
+    for change in &swaps.options[0].changes {
+        assert!(change.from_g.is_sign_positive() && change.to_g.is_sign_positive(), "{change:?}");
+    }
+}
+
+#[test]
 fn thirty_per_cent_cream_for_thirty_six_keeps_the_drip() {
     let drip = start(Family::Ganache, "drip");
     let option = &replace(&drip, "cream36", "cream30").options[0];
@@ -232,4 +240,80 @@ fn what_cannot_be_meant_is_said() {
     assert_eq!(refused(by(0, "dark55")).code, "the_same");
     let twice = SwapAsk { keep: vec![Goal::Cost, Goal::Cost], ..by(0, "dark70") };
     assert_eq!(refused(twice).code, "ranked_twice");
+}
+
+/// Every dark chocolate and every cream for another: kept is kept, and darker is less sweet.
+#[test]
+fn all_of_a_kind_take_one_anothers_place() {
+    let darks = ["dark50", "dark55", "dark60", "dark64", "dark66", "dark70", "dark75", "dark80"];
+    let mut kept = 0;
+    for (k, from) in darks.iter().enumerate() {
+        for (j, to) in darks.iter().enumerate().filter(|(j, _)| *j != k) {
+            let mut mask = start(Family::Ganache, "fill");
+            let at = mask.lines.iter().position(|line| line.ingredient == "dark60").unwrap();
+            mask.lines[at].ingredient = (*from).to_owned();
+            let option = replace(&mask, from, to).options.remove(0);
+            let (before, after) = (assess(&mask).unwrap(), assess(&option.document).unwrap());
+            let name = format!("{to} for {from}");
+            let stiffness = (after.at.yield_stress_pa.value / before.at.yield_stress_pa.value).ln();
+            let held = option.kept.iter().find(|held| held.goal == Goal::Consistency).unwrap().held;
+            // What was outside its window is brought inside, and so is another cream.
+            if before.at.outcome != Outcome::Inside {
+                assert!(!held || after.at.outcome == Outcome::Inside, "{name}");
+                continue;
+            }
+            if held {
+                kept += 1;
+                assert!(stiffness.abs() < 0.13, "{name}: {stiffness}");
+            }
+            let sweeter = after.figures.sweetness_percent - before.figures.sweetness_percent;
+            assert_eq!(sweeter > 0.0, j < k, "{name}: sweetness {sweeter:+.1}");
+            if sweeter.abs() >= 0.5 {
+                let word = if sweeter > 0.0 { "sweeter" } else { "less sweet" };
+                assert!(
+                    option.differs.iter().any(|words| words.starts_with(word)),
+                    "{name}: {:?}",
+                    option.differs
+                );
+            }
+        }
+    }
+    assert!(kept > 20, "{kept} kept their consistency");
+}
+
+#[test]
+fn a_cheaper_stand_in_is_said_to_be_cheaper_and_a_missing_price_says_nothing() {
+    let custard = start(Family::PastryCream, "fill");
+    let ask = asked(&custard, SwapFor::Without { what: Avoid::Egg });
+    let priced = done(&ask).options.remove(0);
+    assert!(priced.differs.iter().any(|words| words.starts_with("cheaper by")), "{:?}", priced.differs);
+    assert!(priced.differs.contains(&"no more egg".to_owned()), "{:?}", priced.differs);
+    let unpriced = swap(&ask, &Shelf::catalogue(), &|_| None).unwrap().options.remove(0);
+    assert!(!unpriced.differs.iter().any(|words| words.contains("cheaper") || words.contains("dearer")));
+    let cost = unpriced.kept.iter().find(|held| held.goal == Goal::Cost).unwrap();
+    assert!(!cost.held, "nobody can say that a cost was kept that nobody knows");
+}
+
+#[test]
+fn starch_in_the_place_of_egg_is_boiled() {
+    let sauce = start(Family::Anglaise, "nappe");
+    let option = done(&asked(&sauce, SwapFor::Without { what: Avoid::Egg })).options.remove(0);
+    let starch = option.document.lines.iter().find(|line| line.ingredient == "corn_starch").unwrap();
+    assert!(starch.cook_c.is_some_and(|cook| cook.celsius() >= 95.0), "{starch:?}");
+    assert!(option.notes.iter().any(|note| note.contains("boil")), "{:?}", option.notes);
+    let warned = assess(&option.document).unwrap().warnings;
+    assert!(!warned.iter().any(|warning| warning.code == "starch_raw"), "{warned:?}");
+}
+
+#[test]
+fn gelatin_gone_for_agar_says_what_agar_is_like() {
+    let jelly = start(Family::Jelly, "set");
+    let option = done(&asked(&jelly, SwapFor::Without { what: Avoid::Gelatin })).options.remove(0);
+    assert!(option.title.starts_with("Agar"), "{}", option.title);
+    assert!(option.notes.iter().any(|note| note.contains("Brittle")), "{:?}", option.notes);
+    assert!(option.gelatin.is_none(), "there is no Bloom strength to exchange");
+    let agar = option.changes.iter().find(|change| change.name.starts_with("Agar")).unwrap().to_g;
+    let gelatin = option.changes.iter().find(|change| change.name.starts_with("Gelatin")).unwrap().from_g;
+    // Common practice: a quarter to a half of the gelatin, by what it must hold.
+    assert!((0.1..0.7).contains(&(agar / gelatin)), "{agar} g for {gelatin} g");
 }

@@ -180,6 +180,7 @@ function Bounds({ line, then }: Pick<LineRowProps, 'line' | 'then'>) {
     : [
         rule.least_g != null && `at least ${rule.least_g} g`,
         rule.most_g != null && `at most ${rule.most_g} g`,
+        rule.pack_g != null && `in packs of ${rule.pack_g} g`,
       ]
         .filter(Boolean)
         .join(', ')

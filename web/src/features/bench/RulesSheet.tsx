@@ -31,8 +31,12 @@ export function countRules(document: BenchDocument): number {
 /** Whether a line may not move freely. */
 export function isBound(line: BenchLine): boolean {
   const { rule } = line
-  return !!rule && (rule.locked === true || rule.least_g != null || rule.most_g != null)
+  return (
+    !!rule && (rule.locked === true || rule.least_g != null || rule.most_g != null || rule.pack_g != null)
+  )
 }
+
+const SIDES = { least_g: 'At least', most_g: 'At most', pack_g: 'In packs of' } as const
 
 const field =
   'w-[4.6em] rounded-md border border-line2 bg-enamel px-1.5 py-0.5 text-right font-[640] pointer-coarse:min-h-11'
@@ -53,7 +57,8 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
       lines: d.lines.map((line) => {
         if (line.key !== key) return line
         const { rule: _rule, ...bare } = line
-        const free = rule.locked !== true && rule.least_g == null && rule.most_g == null
+        const free =
+          rule.locked !== true && rule.least_g == null && rule.most_g == null && rule.pack_g == null
         return free ? bare : { ...bare, rule }
       }),
     }))
@@ -80,6 +85,7 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
               <th className="font-[450]">Leave as it is</th>
               <th className="font-[450]">At least, g</th>
               <th className="font-[450]">At most, g</th>
+              <th className="font-[450]">In packs of, g</th>
             </tr>
           </thead>
           <tbody>
@@ -101,10 +107,10 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
                       />
                     </label>
                   </td>
-                  {(['least_g', 'most_g'] as const).map((side) => (
+                  {(['least_g', 'most_g', 'pack_g'] as const).map((side) => (
                     <td key={side}>
                       <Limit
-                        label={`${side === 'least_g' ? 'At least' : 'At most'}, g of ${name(line.ingredient)}`}
+                        label={`${SIDES[side]}, g of ${name(line.ingredient)}`}
                         value={rule[side] ?? null}
                         most={1_000_000}
                         disabled={locked}
