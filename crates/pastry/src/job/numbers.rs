@@ -59,6 +59,13 @@ mod tests {
     use super::*;
 
     #[test]
+    fn grams_are_as_fine_as_a_scale() {
+        for (grams, shown) in [(123.4, 123.0), (19.96, 20.0), (7.26, 7.3), (0.426, 0.43), (0.0, 0.0)] {
+            assert!((on_a_scale(grams) - shown).abs() < 1e-9, "{grams}");
+        }
+    }
+
+    #[test]
     fn two_digits_are_two_digits() {
         for (value, text) in [
             (58.44, "58"),

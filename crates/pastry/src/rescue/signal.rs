@@ -85,3 +85,30 @@ impl Signal {
         }
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn read(text: &str) -> Result<Signal, String> {
+        Signal::try_from(text.to_owned())
+    }
+
+    #[test]
+    fn a_signal_reads_as_it_is_written() {
+        assert_eq!(read("split>0.15"), Ok(Signal::Above(Quantity::Split, 0.15)));
+        assert_eq!(read("t<-2.5"), Ok(Signal::Below(Quantity::Temperature, -2.5)));
+        assert_eq!(read("stiff"), Ok(Signal::Stiff));
+        for wrong in ["split", "moon>1", "t<", "t=5", ""] {
+            assert!(read(wrong).is_err(), "{wrong} was taken");
+        }
+    }
+
+    #[test]
+    fn every_quantity_has_one_key_and_one_name() {
+        for (k, (key, quantity, name, _)) in WORDS.iter().enumerate() {
+            assert!(WORDS[..k].iter().all(|(other, of, ..)| other != key && of != quantity), "{key}");
+            assert!(!name.is_empty());
+        }
+    }
+}

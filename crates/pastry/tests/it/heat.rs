@@ -94,3 +94,29 @@ fn heat_is_conserved_and_rises_with_temperature() {
         assert!((same - 35.0).abs() < 1e-6, "{id}: {same}");
     }
 }
+
+/// A part brought to the temperature that is worked out for it gives the wanted one, for any pair of things.
+#[test]
+fn the_inverse_of_mixing_mixes() {
+    let ids = ["dark60", "butter82", "cream36", "milk35", "white30", "raspberry", "coconut_oil"];
+    let mut solved = 0;
+    for (k, a) in ids.iter().enumerate() {
+        for b in &ids[k + 1..] {
+            let part = |id: &str, kg: f64, t_c: f64| MixPart {
+                shares: HeatShares::of(&find(id).unwrap().composition),
+                kg,
+                t_c,
+            };
+            let mut parts = vec![part(a, 0.25, 20.0), part(b, 0.2, 60.0)];
+            for wanted in [28.0, 34.0, 42.0] {
+                let Some(t) = part_temperature_for(&parts, 1, Some((150.0, 21.0)), wanted) else { continue };
+                parts[1].t_c = t;
+                let got = mix_temperature(&parts, Some((150.0, 21.0)));
+                // A fat that changes sides from melting to setting jumps by a little.
+                assert!((got - wanted).abs() < 0.6, "{a} and {b}: {got} for {wanted}");
+                solved += 1;
+            }
+        }
+    }
+    assert!(solved > 50, "{solved}");
+}

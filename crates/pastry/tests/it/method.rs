@@ -195,3 +195,52 @@ fn minutes_are_read_as_a_cook_reads_them() {
     assert_eq!(time([120.0, 720.0]), "2 to 12 h");
     assert_eq!(time([720.0, 10080.0]), "0.5 to 7 days");
 }
+
+/// What the advice says to do makes it warm enough: the cream at the temperature it names.
+#[test]
+fn cream_as_hot_as_advised_brings_a_ganache_together() {
+    use pastry::formula::WeighedLine;
+    use pastry::method::school::{Start, Warmth};
+    use pastry::method::start::start_temperature;
+    let weighed = |dark: f64, cream: f64| -> Vec<WeighedLine> {
+        let mut ganache = start(Family::Ganache, "drip");
+        ganache.lines =
+            vec![Line::new("dark60", format!("{dark} g")), Line::new("cream36", format!("{cream} g"))];
+        ganache.formula().weigh(&Shelf::catalogue()).unwrap()
+    };
+    let with = |hot: f64| Start {
+        at: None,
+        mix: vec![Warmth { of: "chocolate".into(), t: 20.0 }, Warmth { of: "rest".into(), t: hot }],
+        bowl_g: 400.0,
+    };
+    let mut advised = 0;
+    for cream in [90.0, 100.0, 110.0, 120.0, 130.0, 140.0, 150.0] {
+        let lines = weighed(200.0, cream);
+        let said = start_temperature(&with(85.0), &lines).unwrap();
+        let Some(needed) = said.advice.as_deref().and_then(|words| {
+            let (_, rest) = words.split_once("heat it to ")?;
+            rest.split(' ').next()?.parse::<f64>().ok()
+        }) else {
+            continue;
+        };
+        advised += 1;
+        assert!(needed > 85.0 && needed <= 98.0, "{cream} g: {needed} °C");
+        let then = start_temperature(&with(needed), &lines).unwrap();
+        let middle = 0.5 * (then.from_c + then.to_c);
+        assert!(middle >= 37.0, "{cream} g of cream at {needed} °C come out at {middle} °C");
+    }
+    assert!(advised >= 1, "some ratio is saved by hotter cream");
+}
+
+#[test]
+fn what_comes_out_rises_with_what_goes_in() {
+    let mut last = f64::MIN;
+    for cream in [60.0, 100.0, 150.0, 220.0, 400.0] {
+        let mut ganache = start(Family::Ganache, "drip");
+        ganache.lines = vec![Line::new("dark60", "200 g"), Line::new("cream36", format!("{cream} g"))];
+        let begin = one(&ganache, "ganache_pour").start.unwrap();
+        let middle = 0.5 * (begin.from_c + begin.to_c);
+        assert!(middle > last, "{cream} g of hot cream come out at {middle} °C, less gave {last}");
+        last = middle;
+    }
+}

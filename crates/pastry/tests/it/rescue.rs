@@ -6,6 +6,8 @@ use pastry::formula::{Family, Line, WhipStage};
 use pastry::ingredient::{Shelf, find};
 use pastry::job::starts::{jobs, starts};
 use pastry::job::{FormulaDocument, Outcome, assess};
+use pastry::rescue::bowl::Bowl;
+use pastry::rescue::quantity::Quantity;
 use pastry::rescue::remedy::{Deed, SolvedFor, find_remedy};
 use pastry::rescue::report::{Addition, Basis, StepAnswer};
 use pastry::rescue::{Rescue, RescueAsk, Sign, remedies, rescue};
@@ -316,4 +318,97 @@ fn what_else_an_addition_does_is_said_with_the_weight_first() {
     for word in ["sweeter", "less", "firmer", "looser", "richer", "leaner"] {
         assert!(said.contains(word), "nothing ever becomes {word}: {said:?}");
     }
+}
+
+fn bowl(document: &FormulaDocument, grams: Option<f64>, t_c: Option<f64>) -> Bowl {
+    Bowl::of(document, &Shelf::catalogue(), grams, t_c).unwrap_or_else(|faults| panic!("{faults:?}"))
+}
+
+#[test]
+fn a_bowl_is_the_formula_at_another_weight() {
+    for family in Family::ALL {
+        let start = &starts(*family)[0];
+        let (whole, part) = (bowl(start, None, None), bowl(start, Some(100.0), None));
+        assert!((part.grams() - 100.0).abs() < 1e-6, "{}", family.word());
+        let share = |bowl: &Bowl, at: usize| bowl.lines[at].mass.grams() / bowl.grams();
+        for at in 0..whole.lines.len() {
+            assert!((share(&whole, at) - share(&part, at)).abs() < 1e-9, "{} line {at}", family.word());
+        }
+        // What does not hang on the weight is the same.
+        for quantity in
+            [Quantity::Split, Quantity::Water, Quantity::Brix, Quantity::Sweetness, Quantity::Starch]
+        {
+            let (a, b) = (whole.quantity(quantity).unwrap(), part.quantity(quantity).unwrap());
+            assert!((a - b).abs() <= 1e-6 * a.abs().max(1.0), "{} {quantity:?}: {a} and {b}", family.word());
+        }
+        assert_eq!(whole.quantity(Quantity::Temperature), None, "nobody probed it");
+    }
+}
+
+#[test]
+fn a_bowl_near_its_work_is_judged_as_it_stands_and_a_far_one_as_it_will_be() {
+    let mask = starts(Family::Ganache).iter().find(|start| start.work.job.word() == "mask").unwrap();
+    let cold = bowl(mask, None, Some(15.0));
+    assert_eq!(cold.judged_c(), 15.0);
+    assert!(cold.beyond() > 0.0, "at 15 °C it is too stiff to mask");
+    assert!(cold.edges.inside, "where it is worked it is right");
+    let hot = bowl(mask, None, Some(80.0));
+    assert_eq!(hot.judged_c(), mask.work.temperature_c.celsius());
+    assert_eq!(hot.beyond(), 0.0);
+}
+
+#[test]
+fn heat_stays_in_a_bowl_and_never_goes_back() {
+    let mut custard = starts(Family::PastryCream)[0].clone();
+    custard.process.cook_c = Some(CookTemperature::from_celsius(84.0));
+    custard.lines[1].cook_c = Some(CookTemperature::from_celsius(60.0));
+    let shelf = Shelf::catalogue();
+    let boiled = bowl(&custard, None, None).cooked(97.5, &shelf).unwrap();
+    assert_eq!(boiled.quantity(Quantity::Cook), Some(97.5));
+    assert!(boiled.document.lines[1].cook_c.is_some_and(|cook| cook.celsius() == 97.5));
+    let again = boiled.cooked(70.0, &shelf).unwrap();
+    assert_eq!(again.quantity(Quantity::Cook), Some(97.5), "what was boiled stays boiled");
+}
+
+#[test]
+fn a_remedy_for_gelatin_is_not_offered_where_there_is_none() {
+    let mut jelly = starts(Family::FruitMousse)[0].clone();
+    jelly.lines.retain(|line| !line.ingredient.starts_with("gelatin"));
+    let ask = |sign| RescueAsk {
+        document: jelly.clone(),
+        sign,
+        bowl_c: None,
+        bowl_g: None,
+        not_at_hand: Vec::new(),
+    };
+    let strings = answered(&ask(Sign::Strings));
+    assert!(strings.remedies.is_empty(), "{:?}", strings.remedies);
+    let unset = answered(&ask(Sign::NotSetting));
+    let own: Vec<&str> = unset.remedies.iter().filter(|r| !r.look_alike).map(|r| r.id.as_str()).collect();
+    assert!(own.contains(&"forgot_gelatin") && !own.contains(&"mousse_weak"), "{own:?}");
+}
+
+#[test]
+fn burnt_is_never_mended_and_raw_egg_is_said_to_be_raw() {
+    for family in Family::ALL {
+        let document = starts(*family)[0].clone();
+        let ask =
+            RescueAsk { document, sign: Sign::Scorched, bowl_c: None, bowl_g: None, not_at_hand: Vec::new() };
+        let answer = answered(&ask);
+        assert!(answer.cautions.iter().any(|own| own.words.contains("no remedy")), "{}", family.word());
+        let through = answer.remedies.iter().find(|remedy| remedy.id == "scorched_all");
+        let through = through.unwrap_or_else(|| panic!("{}: nobody says throw it away", family.word()));
+        assert!(through.steps.iter().all(|step| step.deed == Deed::Discard && step.document.is_none()));
+    }
+    let mut mousse = starts(Family::EggMousse)[0].clone();
+    mousse.process.cook_c = None;
+    mousse.lines.iter_mut().for_each(|line| line.cook_c = None);
+    let ask = RescueAsk {
+        document: mousse,
+        sign: Sign::Deflated,
+        bowl_c: None,
+        bowl_g: None,
+        not_at_hand: Vec::new(),
+    };
+    assert!(answered(&ask).cautions.iter().any(|own| own.words.contains("under 71 °C")));
 }

@@ -152,7 +152,51 @@ fn what_cannot_be_meant_is_said_at_its_field() {
     assert_eq!(refused(loss).field, "loss_percent");
 }
 
+#[test]
+fn ways_and_sizes_go_together() {
+    // The way for ten times the batch is ten times the way.
+    use pastry::balance::ways;
+    let mut stiff = starts(Family::Ganache).iter().find(|s| s.work.job.word() == "mask").unwrap().clone();
+    stiff.lines[0].amount = "420 g".into();
+    let large = done(&ask(&stiff, Target::Factor { by: 10.0 })).document;
+    let of = |document: &FormulaDocument| ways(document, &Shelf::catalogue(), &|_| None).unwrap();
+    let (one, ten) = (of(&stiff), of(&large));
+    assert_eq!(one.ways.len(), ten.ways.len());
+    for (a, b) in one.ways.iter().zip(&ten.ways) {
+        assert_eq!(a.kind, b.kind, "{} and {}", a.title, b.title);
+        for (x, y) in a.changes.iter().zip(&b.changes) {
+            let (x, y) = (x.to_g - x.from_g, y.to_g - y.from_g);
+            assert!((10.0 * x - y).abs() < 6.0, "{x} and {y}");
+        }
+    }
+}
+
+#[test]
+fn limits_of_a_line_grow_with_it() {
+    let mut ganache = starts(Family::Ganache)[0].clone();
+    ganache.lines[0].rule.least_g = Some(100.0);
+    ganache.lines[1].rule.most_g = Some(200.0);
+    ganache.lines[1].rule.pack_g = Some(50.0);
+    let scaled = done(&ask(&ganache, Target::Factor { by: 4.0 }));
+    assert_eq!(scaled.document.lines[0].rule.least_g, Some(400.0));
+    assert_eq!(scaled.document.lines[1].rule.most_g, Some(800.0));
+    assert_eq!(scaled.document.lines[1].rule.pack_g, Some(50.0), "a pack is a pack");
+}
+
 proptest! {
+    #[test]
+    fn whole_eggs_are_whole_and_never_too_few(by in 0.3f64..6.0, yolks in 2.0f64..12.0) {
+        let mut custard = starts(Family::PastryCream)[0].clone();
+        let yolk = custard.lines.iter().position(|line| line.ingredient == "yolk").unwrap();
+        custard.lines[yolk].amount = format!("{:.1} g", 17.0 * yolks);
+        let wanted = ScaleAsk { whole: Whole::Pieces, ..ask(&custard, Target::Factor { by }) };
+        let scaled = done(&wanted);
+        let many = scaled.lines[yolk].to_g / 17.0;
+        prop_assert!((many - many.round()).abs() < 1e-2, "{many} yolks");
+        prop_assert!(scaled.factor >= by * (1.0 - 1e-9) || many.round() == 1.0);
+        prop_assert!(scaled.factor <= 1.6 * by + 1.0 / yolks);
+    }
+
     #[test]
     fn shares_add_up_and_differ_by_one_step_at_most(
         tenths in 50u32..200_000, n in 1usize..60, loss in 0.0f64..20.0, fine in any::<bool>()

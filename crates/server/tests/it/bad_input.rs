@@ -16,29 +16,29 @@ fn problem_of(status: u16, problem: &Value) -> (u16, String, String) {
 async fn each_bad_field_is_named() {
     let kitchen = Kitchen::open(false).await;
     let cases: Vec<(&str, Value, &str)> = vec![
-        ("/lines/0/amount", json!("-5 g"), "lines.0.amount"),
-        ("/lines/0/amount", json!(""), "lines.0.amount"),
-        ("/lines/0/amount", json!("99999 kg"), "lines.0.amount"),
-        ("/lines/0/amount", json!("2 glugs"), "lines.0.amount"),
-        ("/lines/0/amount", json!(200), "lines[0].amount"),
-        ("/lines/1/ingredient", json!("moon dust"), "lines.1.ingredient"),
-        ("/lines", json!([]), "lines"),
-        ("/work/temperature_c", json!(80.0), "work.temperature_c"),
-        ("/work/temperature_c", json!(120.0), "work.temperature_c"),
-        ("/work/temperature_c", json!("warm"), "work.temperature_c"),
-        ("/work/room_temperature_c", json!(-5), "work.room_temperature_c"),
-        ("/work/job", json!({ "kind": "juggle" }), "work.job.kind"),
-        ("/work/job", json!({ "kind": "drip", "dose_ml": -1 }), "work.job"),
-        ("/work/job", json!({ "kind": "drip", "shortest_mm": 90 }), "work.job.shortest_mm"),
-        ("/family", json!("stew"), "family"),
-        ("/family", json!("syrup"), "work.job.kind"),
-        ("/lines/0/amount", json!("100 %"), "lines.0.amount"),
-        ("/version", json!(2), "version"),
-        ("/name", json!("x".repeat(500)), "name"),
+        ("lines/0/amount", json!("-5 g"), "lines.0.amount"),
+        ("lines/0/amount", json!(""), "lines.0.amount"),
+        ("lines/0/amount", json!("99999 kg"), "lines.0.amount"),
+        ("lines/0/amount", json!("2 glugs"), "lines.0.amount"),
+        ("lines/0/amount", json!(200), "lines[0].amount"),
+        ("lines/1/ingredient", json!("moon dust"), "lines.1.ingredient"),
+        ("lines", json!([]), "lines"),
+        ("work/temperature_c", json!(80.0), "work.temperature_c"),
+        ("work/temperature_c", json!(120.0), "work.temperature_c"),
+        ("work/temperature_c", json!("warm"), "work.temperature_c"),
+        ("work/room_temperature_c", json!(-5), "work.room_temperature_c"),
+        ("work/job", json!({ "kind": "juggle" }), "work.job.kind"),
+        ("work/job", json!({ "kind": "drip", "dose_ml": -1 }), "work.job"),
+        ("work/job", json!({ "kind": "drip", "shortest_mm": 90 }), "work.job.shortest_mm"),
+        ("family", json!("stew"), "family"),
+        ("family", json!("syrup"), "work.job.kind"),
+        ("lines/0/amount", json!("100 %"), "lines.0.amount"),
+        ("version", json!(2), "version"),
+        ("name", json!("x".repeat(500)), "name"),
     ];
     for (pointer, value, field) in cases {
         let mut body = formula();
-        *body.pointer_mut(pointer).unwrap() = value.clone();
+        *body.pointer_mut(&format!("/{pointer}")).unwrap() = value.clone();
         let (status, problem) = kitchen.post("/api/predict", &body).await;
         let (status, code, named) = problem_of(status, &problem);
         assert_eq!((status, code.as_str()), (422, "faults"), "{pointer} = {value}: {problem}");
@@ -128,5 +128,59 @@ async fn unknown_addresses_and_methods_answer_as_problems() {
         json!({ "name": " ", "room_temperature_c": 20, "measures": "us", "currency": "EUR", "revision": 1 });
     let (status, problem) = kitchen.put("/api/kitchen", &kitchen_now).await;
     assert_eq!(problem_of(status, &problem).2, "name");
+    kitchen.close().await;
+}
+
+/// Every door that takes a question takes no other: broken, of another kind, too large, with a field nobody knows.
+#[tokio::test]
+async fn every_question_is_refused_in_the_same_words_when_it_is_none() {
+    let kitchen = Kitchen::open(false).await;
+    for door in ["balance", "swap", "rescue", "overpour", "scale", "shares", "methods"] {
+        let url = format!("{}/api/{door}", kitchen.address);
+        let send = |kind: &'static str, body: String| {
+            kitchen.http.post(&url).header("content-type", kind).body(body).send()
+        };
+        let broken = send("application/json", "{".into()).await.unwrap();
+        assert_eq!(broken.status(), 400, "{door}");
+        let kind = broken.headers()["content-type"].to_str().unwrap().to_owned();
+        assert_eq!(kind, "application/problem+json", "{door}");
+        assert_eq!(send("text/plain", "{}".into()).await.unwrap().status(), 415, "{door}");
+        let strange = send("application/json", r#"{ "moonlight": 1 }"#.into()).await.unwrap();
+        assert_eq!(strange.status(), 422, "{door}");
+        let problem: Value = serde_json::from_str(&strange.text().await.unwrap()).unwrap();
+        assert!(!problem["detail"].as_str().unwrap().is_empty(), "{door}: {problem}");
+        let large = format!(r#"{{ "name": "{}" }}"#, "x".repeat(11 * 1024 * 1024));
+        // It may hang up before it has read so much.
+        if let Ok(answer) = send("application/json", large).await {
+            assert_eq!(answer.status(), 413, "{door}");
+        }
+        assert_eq!(kitchen.http.get(&url).send().await.unwrap().status(), 405, "{door}");
+    }
+    kitchen.close().await;
+}
+
+#[tokio::test]
+async fn a_formula_at_fault_is_named_the_same_at_every_door() {
+    let kitchen = Kitchen::open(false).await;
+    let mut bad = formula();
+    bad["lines"][0]["amount"] = "2 glugs".into();
+    let inside = [
+        ("swap", json!({ "document": bad, "ask": { "swap": "without", "what": "egg" } })),
+        ("rescue", json!({ "document": bad, "sign": "split" })),
+        ("overpour", json!({ "document": bad, "line": 1, "poured": "120 g" })),
+        ("scale", json!({ "document": bad, "target": { "to": "factor", "by": 2 } })),
+        ("methods", bad.clone()),
+        ("balance", bad.clone()),
+    ];
+    for (door, body) in inside {
+        let (status, problem) = kitchen.post(&format!("/api/{door}"), &body).await;
+        let (status, code, field) = problem_of(status, &problem);
+        assert_eq!(
+            (status, code.as_str(), field.as_str()),
+            (422, "faults", "lines.0.amount"),
+            "{door}: {problem}"
+        );
+        assert!(problem["errors"][0]["message"].as_str().unwrap().contains("glugs"), "{door}: {problem}");
+    }
     kitchen.close().await;
 }
