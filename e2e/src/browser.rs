@@ -16,7 +16,7 @@ use tokio::io::{AsyncBufReadExt, BufReader};
 use tokio::process::{Child, Command};
 
 /// Longest a test may take, ChromeDriver's start included.
-const LONGEST: Duration = Duration::from_secs(90);
+const LONGEST: Duration = Duration::from_secs(240);
 
 /// Width and height of the page, CSS pixels.
 #[derive(Debug, Clone, Copy)]

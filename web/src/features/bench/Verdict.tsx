@@ -39,8 +39,14 @@ export function Verdict({ answer, trying, here, faults, empty, offline, document
   )
 }
 
+/** A long verdict is set smaller, so that what is below it stays where it is. */
+function size(words: string): string {
+  const short = words.length <= 28
+  return `min-h-[38px] leading-[1.1] ${short ? 'pt-[3px] text-[29px] max-[1100px]:text-[24px]' : 'pt-[7px] text-[21px] max-[1100px]:text-[19px]'}`
+}
+
 function Sentence({ answer, trying, here, faults, empty, offline }: Omit<VerdictProps, 'document' | 'edit'>) {
-  const big = 'min-h-[38px] pt-[3px] text-[29px] leading-[1.1] max-[1100px]:text-[24px]'
+  const big = size('')
   if (empty) {
     return (
       <>
@@ -77,10 +83,13 @@ function Sentence({ answer, trying, here, faults, empty, offline }: Omit<Verdict
   if (trying) {
     return (
       <>
-        <h2 data-testid="verdict" className={`${big} ${isGood(trying.at) ? 'text-rim' : 'text-hot'}`}>
+        <h2
+          data-testid="verdict"
+          className={`${size(trying.at.headline)} ${isGood(trying.at) ? 'text-rim' : 'text-hot'}`}
+        >
           {trying.at.headline}
         </h2>
-        <p>
+        <p className="min-h-[41px]">
           <b className="text-rim">With {trying.letter}, not done yet.</b> {trying.at.detail}{' '}
           <span className="text-ink2">Comes out right {trying.at.chance_words}.</span>
         </p>
@@ -89,10 +98,13 @@ function Sentence({ answer, trying, here, faults, empty, offline }: Omit<Verdict
   }
   return (
     <>
-      <h2 data-testid="verdict" className={`${big} ${isGood(here) ? 'text-rim' : 'text-hot'}`}>
+      <h2
+        data-testid="verdict"
+        className={`${size(here.headline)} ${isGood(here) ? 'text-rim' : 'text-hot'}`}
+      >
         {here.headline}
       </h2>
-      <p>
+      <p className="min-h-[41px]">
         {here.detail} {here.outcome !== 'no_window' && answer.span_sentence}{' '}
         <span className="whitespace-nowrap text-ink2">Comes out right {here.chance_words}.</span>{' '}
         <WhySheet answer={answer} />
