@@ -8,7 +8,7 @@ use crate::balance::solve::{Solution, solve};
 use crate::ingredient::Ingredient;
 
 /// Lines brought to whole pieces in every way round them, at most: two ways each.
-const MOST_TRIED: usize = 4;
+const MOST_TRIED: usize = 2;
 
 impl Search<'_> {
     /// Weight of one piece of a line that stays whole, g, and what it is; none where it may be any amount.

@@ -62,6 +62,7 @@ fn random_formula(dice: &mut Dice) -> FormulaDocument {
     for line in &mut document.lines {
         line.rule.locked = dice.chance(0.1);
         line.rule.least_g = dice.chance(0.05).then(|| 100.0 * dice.roll());
+        line.rule.pack_g = dice.chance(0.05).then(|| 1.0 + 300.0 * dice.roll());
     }
     document.rules.keep_total = dice.chance(0.2);
     document.rules.whole_pieces = dice.chance(0.1);
