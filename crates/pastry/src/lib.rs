@@ -12,8 +12,9 @@
 //! 8. [`swap`]: one thing for another, the rest brought back round it
 //! 9. [`scale`]: a batch in another size, and shares that add up
 //! 10. [`method`]: schools of making as steps, and what choosing one changes
-//! 11. [`stack`]: what fits into a cake and onto it, and how much a sponge drinks
-//! 12. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 11. [`stack`]: a cake to scale: how much of everything, and whether it stands
+//! 12. [`order`]: its cakes, what to make, buy, label and pay for them
+//! 13. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
@@ -27,6 +28,7 @@ pub mod heat;
 pub mod ingredient;
 pub mod job;
 pub mod method;
+pub mod order;
 pub mod rescue;
 pub mod rheology;
 pub mod scale;

@@ -1,14 +1,21 @@
 //! The invented kitchen: one pastry room, its own creams and ingredients, in a throwaway file.
 
+use jiff::civil::Date;
+use jiff::tz::TimeZone;
 use jiff::{SignedDuration, Timestamp};
 use pastry::ingredient::table::{Reading, from_csv};
 use pastry::job::FormulaDocument;
+use pastry::order::OrderDocument;
 use pastry::units::RoomTemperature;
 use rust_embed::RustEmbed;
+use serde_json::Value;
 use std::collections::HashMap;
 use store::library::Place;
 use store::{Store, StoreError};
 use uuid::Uuid;
+
+/// The day the invented orders were written for.
+const WRITTEN: Date = jiff::civil::date(2026, 11, 26);
 
 #[derive(RustEmbed)]
 #[folder = "demo"]
@@ -21,8 +28,10 @@ fn text(name: &str) -> String {
 
 /// Names of the formula files, without ending, in order.
 fn names() -> Vec<String> {
-    let mut names: Vec<String> =
-        Files::iter().filter_map(|name| name.strip_suffix(".json").map(str::to_owned)).collect();
+    let mut names: Vec<String> = Files::iter()
+        .filter(|name| !name.contains('/'))
+        .filter_map(|name| name.strip_suffix(".json").map(str::to_owned))
+        .collect();
     names.sort();
     names
 }
@@ -33,6 +42,41 @@ fn names() -> Vec<String> {
 /// When a file is no formula; the tests read them all.
 pub fn documents() -> Result<Vec<FormulaDocument>, serde_json::Error> {
     names().iter().map(|name| serde_json::from_str(&text(&format!("{name}.json")))).collect()
+}
+
+/// The invented orders: their places name components by the file of the formula, which `key` turns into the key
+/// it was saved under.
+///
+/// # Errors
+/// When a file is no order; the tests read them all.
+pub fn orders(key: impl Fn(&str) -> Option<String>) -> Result<Vec<OrderDocument>, serde_json::Error> {
+    let mut names: Vec<String> =
+        Files::iter().filter(|name| name.starts_with("orders/")).map(|name| name.into_owned()).collect();
+    names.sort();
+    names
+        .iter()
+        .map(|name| {
+            let mut value: Value = serde_json::from_str(&text(name))?;
+            rename(&mut value, &key);
+            serde_json::from_value(value)
+        })
+        .collect()
+}
+
+/// Every component named in a document, by its other key.
+fn rename(value: &mut Value, key: &impl Fn(&str) -> Option<String>) {
+    match value {
+        Value::Object(fields) => {
+            for (name, own) in fields.iter_mut() {
+                match own.as_str().filter(|_| name == "component").and_then(key) {
+                    Some(other) => *own = other.into(),
+                    None => rename(own, key),
+                }
+            }
+        }
+        Value::Array(all) => all.iter_mut().for_each(|own| rename(own, key)),
+        _ => {}
+    }
 }
 
 /// The ingredients of the kitchen's own.
@@ -62,12 +106,22 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
     let own: Vec<_> = ingredients().good.into_iter().map(|document| (document, 0)).collect();
     store.save_own_ingredients(&own, now).await?;
     let tags = tags();
+    let mut keys: HashMap<String, String> = HashMap::new();
     for (days, (name, document)) in names().iter().zip(documents()?).enumerate() {
         let saved_at = now - SignedDuration::from_hours(24 * days as i64);
         let id = store.create_component(Uuid::now_v7(), &document, saved_at).await?.id;
         if let Some(tags) = tags.get(name) {
             store.place_component(&id, &Place { tags: tags.clone(), archived: false }).await?;
         }
+        keys.insert(name.clone(), id);
+    }
+    let today = TimeZone::UTC.to_datetime(now).date();
+    for mut document in orders(|name| keys.get(name).cloned())? {
+        // Written for one week: moved so that they are always about to be made.
+        let later = today - WRITTEN;
+        document.served_at = document.served_at.map(|when| when.saturating_add(later));
+        document.made_on = document.made_on.map(|day| day.saturating_add(later));
+        store.create_order(Uuid::now_v7(), &document, now).await?;
     }
     Ok(())
 }

@@ -10,6 +10,7 @@ pub mod assets;
 pub mod body;
 pub mod commands;
 pub mod config;
+pub mod cupboard;
 pub mod demo;
 pub mod error;
 pub mod examples;

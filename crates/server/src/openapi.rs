@@ -20,7 +20,7 @@ pub struct Format {
 }
 
 /// The open formats, each published as a JSON Schema in the repository and served.
-pub const FORMATS: [Format; 3] = [
+pub const FORMATS: [Format; 5] = [
     Format {
         name: "formula-1",
         root: "FormulaDocument",
@@ -39,6 +39,18 @@ pub const FORMATS: [Format; 3] = [
         title: "Bright Spoon pantry, version 1",
         says: pastry::ingredient::table::FORMAT,
     },
+    Format {
+        name: "stack-1",
+        root: "StackDocument",
+        title: "Bright Spoon cake, version 1",
+        says: pastry::stack::document::FORMAT,
+    },
+    Format {
+        name: "order-1",
+        root: "OrderDocument",
+        title: "Bright Spoon order, version 1",
+        says: pastry::order::document::FORMAT,
+    },
 ];
 
 #[derive(OpenApi)]
@@ -54,6 +66,9 @@ pub const FORMATS: [Format; 3] = [
         (name = "rescue", description = "What to do when it went wrong"),
         (name = "scale", description = "Another size, and shares"),
         (name = "methods", description = "How it is made"),
+        (name = "stack", description = "A cake to scale: how much, and whether it stands"),
+        (name = "orders", description = "Orders: what to make, buy, label and pay"),
+        (name = "files", description = "Open formats and Schema.org Recipe, in and out"),
         (name = "ingredients", description = "The pantry: ingredients, own ones, files in and out"),
         (name = "components", description = "Saved formulas and their revisions"),
         (name = "kitchen", description = "The kitchen and its habits")

@@ -76,6 +76,15 @@ impl Store {
         Ok(Shelf::catalogue().with(found.iter().filter_map(|own| own.document.ingredient().ok())))
     }
 
+    /// The catalogue with everything of the kitchen's own.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn whole_shelf(&self) -> Result<Shelf, StoreError> {
+        let own = self.own_ingredients().await?;
+        Ok(Shelf::catalogue().with(own.iter().filter_map(|own| own.document.ingredient().ok())))
+    }
+
     /// Saves some own ingredients at once: new ones at revision 1, known ones on top of the revision given
     /// beside them. All or nothing.
     ///

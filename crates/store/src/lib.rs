@@ -4,6 +4,7 @@
 //! * [`pantry`]: what the kitchen says of any ingredient: own density, piece, pack, price, put away
 //! * [`ingredients`]: ingredients of the kitchen's own, with all their revisions
 //! * [`components`]: creams with all their revisions; [`library`]: their tags, and what uses what
+//! * [`orders`]: orders with their cakes and all their revisions
 //!
 //! Time and new keys come in as arguments of the calls that need them.
 
@@ -12,6 +13,7 @@ pub mod error;
 pub mod ingredients;
 pub mod kitchen;
 pub mod library;
+pub mod orders;
 pub mod pantry;
 
 pub use error::StoreError;

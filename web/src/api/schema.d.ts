@@ -179,6 +179,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/files": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Writes a formula, a cake or an order as a file: whole, so that another kitchen can use it, or as a recipe. */
+        post: operations["write_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/files/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a file: a formula, a cake or an order of ours, or a Schema.org Recipe of anybody's. Keeps nothing. */
+        post: operations["read_file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/health": {
         parameters: {
             query?: never;
@@ -341,6 +375,127 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Works an order out: its cakes, what to make, buy and label, what it costs, what is left over. Keeps nothing. */
+        post: operations["order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/order/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Writes a list of an order as CSV: shopping, weighing, bill or labels. */
+        post: operations["write_list"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All orders, the next to be eaten first. */
+        get: operations["list_orders"];
+        put?: never;
+        /** Saves an order as a new one. */
+        post: operations["create_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An order at its newest revision. */
+        get: operations["read_order"];
+        /** Saves a new revision of an order on top of the one it started from. */
+        put: operations["save_order"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Puts an order away, or takes it out again. Makes no revision. */
+        put: operations["archive_order"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All revisions of an order, newest first. */
+        get: operations["list_order_revisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/orders/{id}/revisions/{revision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One revision of an order. */
+        get: operations["read_order_revision"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/overpour": {
         parameters: {
             query?: never;
@@ -449,6 +604,60 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/stack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Works a cake out: how large, how much of everything, whether it stands. Keeps nothing. What is wrong with it
+         *     is found at its place; only what is no cake is refused.
+         */
+        post: operations["stack"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stack/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The common builds, a batter for each kind of sponge, and the kinds. */
+        get: operations["begin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stack/resize": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings a cake to another tin, or to so many portions. Keeps nothing. */
+        post: operations["resize"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/swap": {
         parameters: {
             query?: never;
@@ -502,6 +711,11 @@ export interface components {
             not_at_hand: boolean;
             /** @description Why it does not do it alone, or should be left; none when it does it. */
             why_not?: string | null;
+        };
+        /** @description Where an order stands in the list. */
+        ArchiveOrder: {
+            /** @description Put away. */
+            archived: boolean;
         };
         /** @description Area, cm² */
         Area: number;
@@ -570,11 +784,320 @@ export interface components {
             /** @description Its name or key, as far as it could be read. */
             name: string;
         };
+        /** @description Something baked: a sponge or a base. */
+        Bake: {
+            /**
+             * Format: double
+             * @description Its own density as baked, kg/m³, where it was weighed.
+             */
+            bulk_kg_m3?: number | null;
+            /**
+             * Format: double
+             * @description Stress at which its crumb tears, Pa (1500 assumed).
+             */
+            crumb_strength_pa?: number | null;
+            /** @description The key its places name it by. */
+            key: string;
+            /** @description What goes into the batter; nothing for what is bought. */
+            lines?: components["schemas"]["Line"][];
+            /** @description Whose cups and spoons are meant. */
+            measures?: components["schemas"]["Measures"];
+            /** @description What the cook calls it. */
+            name: string;
+            /**
+             * Format: double
+             * @description Weight lost in the oven, per cent of the batter.
+             */
+            oven_loss_percent?: number;
+            /**
+             * @description Kind of sponge: its density, its pores, what it drinks.
+             * @example genoise
+             */
+            sponge: string;
+        };
         /**
          * @description What an amount rests on.
          * @enum {string}
          */
         Basis: "solved" | "practice" | "not_by_itself" | "breaks";
+        /** @description One batch: all an order takes of a component or bake. */
+        Batch: {
+            /** @description Its allergens. */
+            allergens: string[];
+            /**
+             * Format: double
+             * @description What it costs, in the kitchen's currency; none where a price is missing.
+             */
+            cost?: number | null;
+            /**
+             * Format: double
+             * @description On the cakes, g.
+             */
+            grams: number;
+            /** @description Its key. */
+            key: string;
+            /** @description A cream or a bake. */
+            kind: components["schemas"]["PartKind"];
+            /** @description What is weighed; nothing for what is bought. */
+            lines: components["schemas"]["BatchLine"][];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description What runs off a glaze and can be used again, g.
+             */
+            runs_off_g: number;
+            /** @description How it is shared out, over all cakes. */
+            shares: components["schemas"]["EqualShare"][];
+            /**
+             * Format: double
+             * @description How many times the saved formula.
+             */
+            times: number;
+            /** @description The colour it is drawn in. */
+            tint: string;
+            /**
+             * Format: double
+             * @description To be made, g: the sum of its lines.
+             */
+            to_make_g: number;
+            /**
+             * Format: double
+             * @description Trimmed off, g.
+             */
+            trimmed_g: number;
+        };
+        /** @description A line to be weighed. */
+        BatchLine: {
+            /** @description The same in eggs, leaves, sticks; none when it is not counted. */
+            in_pieces?: string | null;
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description As a scale shows it, g.
+             */
+            mass_g: number;
+            /** @description Its name. */
+            name: string;
+        };
+        /** @description What a cake can be begun with. */
+        Beginnings: {
+            /** @description A batter for each kind of sponge. */
+            bakes: components["schemas"]["Bake"][];
+            /** @description Kinds of sponge. */
+            sponges: components["schemas"]["Sponge"][];
+            /** @description Builds. */
+            templates: components["schemas"]["Template"][];
+        };
+        /** @description A component with the work this place asks of it. */
+        BenchWork: {
+            /** @description Key of the component. */
+            component: string;
+            /** @description The job as this place asks it. */
+            work: components["schemas"]["Work"];
+        };
+        /** @description A line of the bill of materials. */
+        BillLine: {
+            /**
+             * Format: double
+             * @description In all of them, g.
+             */
+            all_g: number;
+            /** @description Name of the cake. */
+            cake: string;
+            /**
+             * Format: int32
+             * @description How many of it.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description In one of it, g.
+             */
+            each_g: number;
+            /** @description What it is made of. */
+            part: string;
+            /** @description What the place is: "filling 6 mm". */
+            place: string;
+            /**
+             * Format: int32
+             * @description Its tier, from 1.
+             */
+            tier: number;
+        };
+        /** @description The shape and size of a tier as it stands on the plate, mm, without its coats. */
+        Body: {
+            /**
+             * Format: double
+             * @description Across.
+             */
+            diameter_mm: number;
+            /** @enum {string} */
+            shape: "round";
+        } | {
+            /**
+             * Format: double
+             * @description Radius of its corners.
+             */
+            corner_mm?: number;
+            /**
+             * Format: double
+             * @description Longer side.
+             */
+            length_mm: number;
+            /** @enum {string} */
+            shape: "rectangle";
+            /**
+             * Format: double
+             * @description Shorter side.
+             */
+            width_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Across.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Across its hole.
+             */
+            hole_mm: number;
+            /** @enum {string} */
+            shape: "ring";
+        } | {
+            /** @enum {string} */
+            shape: "heart";
+            /**
+             * Format: double
+             * @description Side of the square.
+             */
+            side_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description From side to opposite side.
+             */
+            across_mm: number;
+            /** @enum {string} */
+            shape: "hexagon";
+        } | {
+            /**
+             * Format: double
+             * @description Across the bottom, inside.
+             */
+            bottom_mm: number;
+            /**
+             * Format: double
+             * @description Height inside.
+             */
+            height_mm: number;
+            /** @enum {string} */
+            shape: "cup";
+            /**
+             * Format: double
+             * @description Across the top, inside.
+             */
+            top_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Length at the bottom.
+             */
+            bottom_length_mm: number;
+            /**
+             * Format: double
+             * @description Width at the bottom.
+             */
+            bottom_width_mm: number;
+            /**
+             * Format: double
+             * @description Height.
+             */
+            height_mm: number;
+            /** @enum {string} */
+            shape: "loaf";
+            /**
+             * Format: double
+             * @description Length at the top.
+             */
+            top_length_mm: number;
+            /**
+             * Format: double
+             * @description Width at the top.
+             */
+            top_width_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Across its foot.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Height: half of it for half a ball.
+             */
+            height_mm: number;
+            /** @enum {string} */
+            shape: "dome";
+        } | {
+            /**
+             * Format: double
+             * @description Across its foot.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Length.
+             */
+            length_mm: number;
+            /** @enum {string} */
+            shape: "half_log";
+        } | {
+            /**
+             * Format: double
+             * @description Height.
+             */
+            height_mm: number;
+            /**
+             * Format: double
+             * @description Length.
+             */
+            length_mm: number;
+            /** @enum {string} */
+            shape: "trough";
+            /**
+             * Format: double
+             * @description Across.
+             */
+            width_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Length of the roll.
+             */
+            length_mm: number;
+            /** @enum {string} */
+            shape: "roll";
+            /**
+             * Format: double
+             * @description Length of the sheet along the way it is rolled.
+             */
+            sheet_mm: number;
+        };
+        /**
+         * @description How a border is piped.
+         * @enum {string}
+         */
+        Border: "rope" | "shell" | "dots";
+        /** @description A formula that a cake brings. */
+        BroughtComponent: {
+            /** @description The formula. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @description The key its places name it by. */
+            key: string;
+        };
         /**
          * @description A caution.
          * @enum {string}
@@ -630,6 +1153,21 @@ export interface components {
              * @default 1.5
              */
             thinnest_mm: components["schemas"]["Length"];
+        };
+        /** @description A coat spread or poured. */
+        CoatLayer: {
+            /** @description Key of the component; none when nobody said yet. */
+            component?: string | null;
+            /**
+             * Format: double
+             * @description Thickness on the side, mm.
+             */
+            side_mm: number;
+            /**
+             * Format: double
+             * @description Thickness on the top, mm; as on the side when none.
+             */
+            top_mm?: number | null;
         };
         /** @description One formula of a comparison. */
         Column: {
@@ -734,6 +1272,16 @@ export interface components {
             /** @description Where it is from. */
             source: string;
         };
+        /** @description A container for sale. */
+        Container: {
+            /**
+             * Format: double
+             * @description Room to leave under the rim, mm.
+             */
+            headspace_mm?: number;
+            /** @description What it is called: "preserving jar 230 ml". */
+            name: string;
+        };
         /** @description Where the yield stress comes from, Pa, after yield strain and air. */
         Contributions: {
             /**
@@ -802,6 +1350,21 @@ export interface components {
         };
         /** @description CookTemperature, °C */
         CookTemperature: number;
+        /** @description A share of the cost. */
+        CostShare: {
+            /**
+             * Format: double
+             * @description How much.
+             */
+            cost: number;
+            /** @description What it is paid for. */
+            name: string;
+            /**
+             * Format: double
+             * @description Per cent of the whole cost.
+             */
+            of_cost_percent: number;
+        };
         /** @description The curve of one history, over the temperatures of the map. */
         Curve: {
             /** @description Which. */
@@ -810,6 +1373,81 @@ export interface components {
             on_map: number[];
             /** @description In kitchen words. */
             words: string;
+        };
+        /** @description How a tier is cut. */
+        Cut: {
+            /** @description Straight cuts, mm from the middle: x and y of both ends. */
+            lines_mm: number[][];
+            /**
+             * @description The outline, mm: "round" with its diameter, or "rectangle" with length and width; others as the rectangle
+             *     or round that holds them.
+             */
+            outline: components["schemas"]["CutOutline"];
+            /**
+             * Format: int32
+             * @description Portions of it.
+             */
+            portions: number;
+            /** @description Diameters of round cuts, mm. */
+            rings_mm: number[];
+            /** @description Which tier. */
+            tier: number;
+            /** @description In words: "4 rows of 6, each 33 by 40 mm". */
+            words: string;
+        };
+        /** @description The outline seen from above. */
+        CutOutline: {
+            /**
+             * Format: double
+             * @description Across, mm.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Across its hole, mm.
+             */
+            hole_mm: number;
+            /** @enum {string} */
+            shape: "round";
+        } | {
+            /**
+             * Format: double
+             * @description Longer side, mm.
+             */
+            length_mm: number;
+            /** @enum {string} */
+            shape: "rectangle";
+            /**
+             * Format: double
+             * @description Shorter side, mm.
+             */
+            width_mm: number;
+        } | {
+            /** @enum {string} */
+            shape: "heart";
+            /**
+             * Format: double
+             * @description Side of its square, mm.
+             */
+            side_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description From side to opposite side, mm.
+             */
+            across_mm: number;
+            /** @enum {string} */
+            shape: "hexagon";
+        };
+        /** @description A ring of firm cream round a filling. */
+        Dam: {
+            /** @description Key of the component; none when nobody said yet. */
+            component?: string | null;
+            /**
+             * Format: double
+             * @description Width of the ring, mm.
+             */
+            width_mm: number;
         };
         /**
          * @description What a hand does.
@@ -831,6 +1469,19 @@ export interface components {
         };
         /** @description Dose, ml */
         Dose: number;
+        /** @description Dowels that bear the tier above. */
+        Dowels: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Across, mm.
+             */
+            diameter_mm: number;
+        };
         /** @description A drip down a cake's side. */
         DripGeometry: {
             /**
@@ -854,6 +1505,35 @@ export interface components {
              */
             side_temperature_c: components["schemas"]["SurfaceTemperature"];
         };
+        /** @description Drips down the side of a tier. */
+        Drips: {
+            /**
+             * Format: double
+             * @description Temperature of the coat when it is dripped on, °C.
+             */
+            coat_c: number;
+            /** @description Key of the component; none when nobody said yet. */
+            component?: string | null;
+            /**
+             * Format: int32
+             * @description How many; one every 20 mm of the edge when none.
+             */
+            count?: number | null;
+            /**
+             * Format: double
+             * @description Volume of each, ml.
+             */
+            dose_ml: number;
+            /** @description Whether the top is flooded with it too. */
+            flood?: boolean;
+            /** @description Shortest and longest that please, mm. */
+            length_mm: number[];
+        };
+        /**
+         * @description Where a border goes.
+         * @enum {string}
+         */
+        Edge: "foot" | "top";
         /** @description What a way does besides. */
         Effects: {
             /**
@@ -891,6 +1571,23 @@ export interface components {
              * @description Water, points of total.
              */
             water_points: number;
+        };
+        /** @description Places alike and how much each gets: one share of what is in the bowl. */
+        EqualShare: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Each, g; of a bake, of batter.
+             */
+            each_g: number;
+            /** @description What they are: "filling", "coat". */
+            what: string;
+            /** @description In words: "4 fillings of 126 g". */
+            words: string;
         };
         /** @description A value with the ends of its 90 % band. */
         Estimate: {
@@ -1039,6 +1736,11 @@ export interface components {
          * @enum {string}
          */
         FileKind: "csv" | "json";
+        /** @description A file to read. */
+        FileText: {
+            /** @description All of its text. */
+            text: string;
+        };
         /** @description A layer between sponges, that must bear what stands on it and not tear the crumb. */
         FillGeometry: {
             /**
@@ -1061,6 +1763,36 @@ export interface components {
              * @default 10
              */
             thickness_mm: components["schemas"]["Length"];
+        };
+        /**
+         * @description What a filling is to do where it lies.
+         * @enum {string}
+         */
+        FillingTask: "fill" | "set" | "spoon";
+        /** @description One thing found. */
+        Finding: {
+            bench?: components["schemas"]["BenchWork"] | null;
+            /** @description Stable code. */
+            code: string;
+            /**
+             * Format: double
+             * @description Its limit.
+             */
+            limit?: number | null;
+            mend?: components["schemas"]["Mend"] | null;
+            /** @description The place it is at: a path in the document. */
+            place: string;
+            /** @description In one sentence, with its number. */
+            sentence: string;
+            /** @description How it stands. */
+            standing: components["schemas"]["Standing"];
+            /** @description Unit of both. */
+            unit?: string | null;
+            /**
+             * Format: double
+             * @description The number, where there is one.
+             */
+            value?: number | null;
         };
         /** @description Force, N */
         Force: number;
@@ -1373,6 +2105,28 @@ export interface components {
              * @description In how many formulas it is used.
              */
             used_in: number;
+        };
+        /** @description A disc set into a filling. */
+        Insert: {
+            /**
+             * Format: double
+             * @description Its foot above the foot of the filling, mm.
+             */
+            above_mm?: number;
+            /** @description Key of what is baked for it. */
+            bake?: string | null;
+            /** @description Key of the component it is of; a bake when none. */
+            component?: string | null;
+            /**
+             * Format: double
+             * @description Across, mm.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Height, mm.
+             */
+            thickness_mm: number;
         };
         /** @description A job with its geometry. */
         Job: {
@@ -1721,6 +2475,55 @@ export interface components {
          * @enum {string}
          */
         LabelKind: "dark_chocolate" | "milk_chocolate" | "white_chocolate" | "cocoa_powder" | "dairy" | "egg" | "sugar" | "glucose_syrup" | "invert_syrup" | "fruit" | "nut_paste" | "plant_fat" | "coconut" | "starch" | "plant_drink" | "alcohol";
+        /** @description One layer. */
+        Layer: {
+            /** @description Key of what is baked; none when nobody said yet. */
+            bake?: string | null;
+            /** @enum {string} */
+            kind: "sponge";
+            soak?: components["schemas"]["Soaking"] | null;
+            /**
+             * Format: double
+             * @description Height after trimming, mm.
+             */
+            thickness_mm: number;
+            /**
+             * Format: double
+             * @description Trimmed off its top, mm.
+             */
+            trim_mm?: number;
+        } | {
+            /** @description Key of the component; none when nobody said yet. */
+            component?: string | null;
+            dam?: components["schemas"]["Dam"] | null;
+            /** @description Discs set into it. */
+            inserts?: components["schemas"]["Insert"][];
+            /** @enum {string} */
+            kind: "filling";
+            /** @description What it is to do there. */
+            task?: components["schemas"]["FillingTask"];
+            /**
+             * Format: double
+             * @description Height, mm; the rest of a vessel when none.
+             */
+            thickness_mm?: number | null;
+        };
+        /** @description Something left over. */
+        Leftover: {
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            grams: number;
+            /** @description How long it keeps, in words. */
+            keeps: string;
+            /** @description What it could serve. */
+            serves: string[];
+            /** @description What: "Egg whites". */
+            what: string;
+            /** @description In words: "4 whites, 130 g". */
+            words: string;
+        };
         /** @description Length, mm */
         Length: number;
         /** @description What a small change does. */
@@ -1805,6 +2608,27 @@ export interface components {
              */
             pack_g?: number | null;
         };
+        /** @description What is made and does not end on the cake, per cent of what is made (common practice). */
+        Losses: {
+            /**
+             * Format: double
+             * @description Of what is piped.
+             * @default 6
+             */
+            piped_percent: number;
+            /**
+             * Format: double
+             * @description Of what is poured or dripped, beside what a glaze runs off.
+             * @default 4
+             */
+            poured_percent: number;
+            /**
+             * Format: double
+             * @description Of what is spread or scooped.
+             * @default 3
+             */
+            spread_percent: number;
+        };
         /**
          * @description What the map's upright axis counts.
          * @enum {string}
@@ -1840,6 +2664,15 @@ export interface components {
          * @enum {string}
          */
         Measures: "us" | "metric" | "australian" | "imperial";
+        /** @description A change of the document that mends. */
+        Mend: {
+            /** @description Where in the document; empty for what is done by hand or on the Bench. */
+            path: string;
+            /** @description What to write there; absent takes it away. */
+            value?: unknown;
+            /** @description What to do, as on a button: "Set it to 6 mm". */
+            words: string;
+        };
         /** @description A school for one formula. */
         MethodSheet: {
             /** @description When it is the better one. */
@@ -1954,6 +2787,165 @@ export interface components {
              */
             replaces_revision: number;
         };
+        /** @description One revision of an order, with its document. */
+        Order: {
+            /** @description The order. */
+            document: components["schemas"]["OrderDocument"];
+            /** @description Its key. */
+            id: string;
+            /**
+             * Format: int64
+             * @description The newest revision there is.
+             */
+            newest_revision: number;
+            /**
+             * Format: int64
+             * @description This revision.
+             */
+            revision: number;
+            /** @description When this revision was saved, RFC 3339. */
+            saved_at: string;
+        };
+        /** @description The answer to an order. */
+        OrderAnswer: {
+            /** @description Allergens of all of it. */
+            allergens: string[];
+            /** @description What to make. */
+            batches: components["schemas"]["Batch"][];
+            /** @description Every place of every cake. */
+            bill: components["schemas"]["BillLine"][];
+            /** @description Its cakes, in their order. */
+            cakes: components["schemas"]["StackAnswer"][];
+            /** @description What can hurt, in words. */
+            cautions: components["schemas"]["CautionAnswer"][];
+            /** @description What it costs. */
+            cost: components["schemas"]["OrderCost"];
+            /** @description What is behind it. */
+            detail: string;
+            /** @description What is found of the order itself: portions, what must not be in it. */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Format: double
+             * @description Finished, g.
+             */
+            finished_g: number;
+            /** @description How it stands, in one sentence. */
+            headline: string;
+            /** @description Labels. */
+            labels: components["schemas"]["TapeLabel"][];
+            /** @description What is left over. */
+            leftovers: components["schemas"]["Leftover"][];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Portions of all cakes.
+             */
+            portions: number;
+            /** @description What to buy. */
+            shopping: components["schemas"]["ShoppingLine"][];
+            /** @description How it stands on the whole. */
+            standing: components["schemas"]["Standing"];
+        };
+        /** @description What an order costs in ingredients. */
+        OrderCost: {
+            /** @description By ingredient, the dearest first. */
+            by_ingredient: components["schemas"]["CostShare"][];
+            /** @description By component and bake, the dearest first. */
+            by_part: components["schemas"]["CostShare"][];
+            /**
+             * Format: double
+             * @description What the packs to buy cost.
+             */
+            packs: number;
+            /**
+             * Format: double
+             * @description For one portion.
+             */
+            per_portion?: number | null;
+            /**
+             * Format: double
+             * @description What is used, in the kitchen's currency.
+             */
+            used: number;
+            /** @description Ingredients without a price: the cost is without them. */
+            without_price: string[];
+        };
+        /** @description An order. */
+        OrderDocument: {
+            /** @description Its cakes. */
+            cakes: components["schemas"]["OrderedCake"][];
+            /**
+             * @description Always `bright-spoon/order`.
+             * @example bright-spoon/order
+             */
+            format: string;
+            /**
+             * @description The day it is made, for its labels.
+             * @example 2026-12-04
+             */
+            made_on?: string | null;
+            /**
+             * @description What the cook calls it.
+             * @example Harbour wedding
+             */
+            name?: string;
+            /** @description Anything worth remembering. */
+            note?: string;
+            /** @description How warm the room is where it is eaten, °C. */
+            room_temperature_c: components["schemas"]["RoomTemperature"];
+            /**
+             * @description When it is eaten, in the kitchen's own time.
+             * @example 2026-12-05T15:00:00
+             */
+            served_at?: string | null;
+            /**
+             * Format: int32
+             * @description How many eat of it.
+             */
+            servings?: number | null;
+            /**
+             * Format: int32
+             * @description Version of the format: 1.
+             * @example 1
+             */
+            version: number;
+            /** @description What must not be in it. */
+            without?: components["schemas"]["Without"];
+        };
+        /** @description An order as the list shows it. */
+        OrderSummary: {
+            /** @description Put away: not listed unless asked for. */
+            archived: boolean;
+            /** @description Its key. */
+            id: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int64
+             * @description How many cakes and pieces.
+             */
+            pieces: number;
+            /**
+             * Format: int64
+             * @description Newest revision.
+             */
+            revision: number;
+            /** @description When that was saved, RFC 3339. */
+            saved_at: string;
+            /** @description When it is eaten, in the kitchen's own time; none while nobody said. */
+            served_at?: string | null;
+        };
+        /** @description A cake and how many of it. */
+        OrderedCake: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /** @description The cake. */
+            stack: components["schemas"]["StackDocument"];
+        };
         /**
          * @description Where an ingredient comes from.
          * @enum {string}
@@ -2056,6 +3048,51 @@ export interface components {
          * @enum {string}
          */
         Part: "water" | "cocoa_butter" | "milk_fat" | "oil" | "lauric" | "sucrose" | "glucose" | "fructose" | "lactose" | "maltose" | "dextrin" | "polyol" | "cocoa" | "milk_protein" | "egg_white" | "yolk" | "starch" | "fibre" | "pectin" | "agar" | "gum" | "gelatin" | "alcohol" | "salt" | "acid" | "other";
+        /** @description A part of a cake. */
+        PartAnswer: {
+            /**
+             * Format: double
+             * @description On the cake, g: the sum of its places.
+             */
+            grams: number;
+            /** @description Its key. */
+            key: string;
+            /** @description A cream or a bake. */
+            kind: components["schemas"]["PartKind"];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Air in it, per cent of its volume before.
+             */
+            overrun_percent: number;
+            /** @description Its phases, per cent of its weight. */
+            phases_of_total_percent: components["schemas"]["PhaseShares"];
+            /**
+             * Format: double
+             * @description What runs off a glaze and can be used again, g.
+             */
+            runs_off_g: number;
+            /** @description How it is shared out. */
+            shares: components["schemas"]["EqualShare"][];
+            /** @description The colour it is drawn in. */
+            tint: string;
+            /**
+             * Format: double
+             * @description To be made, g, with what stays in bowl, bag and pan, or what runs off a glaze; of a bake, the batter.
+             */
+            to_make_g: number;
+            /**
+             * Format: double
+             * @description Trimmed off, g.
+             */
+            trimmed_g: number;
+        };
+        /**
+         * @description Whether a part is a cream or baked.
+         * @enum {string}
+         */
+        PartKind: "bake" | "component";
         /** @description Percent, % */
         Percent: number;
         /**
@@ -2141,6 +3178,23 @@ export interface components {
              */
             weight_g: number;
         };
+        /** @description Pieces laid on. */
+        Pieces: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Weight of each, g.
+             */
+            each_g: number;
+            /** @description Key of the ingredient, for the shopping list and its allergens; none for what is not in the pantry. */
+            ingredient?: string | null;
+            /** @description What they are called. */
+            name: string;
+        };
         /** @description Something piped that must stand, through a nozzle a hand can push it through. */
         PipeGeometry: {
             /**
@@ -2174,6 +3228,20 @@ export interface components {
              */
             nozzle_mm: components["schemas"]["Length"];
         };
+        /** @description A border piped round a tier. */
+        PipedBorder: {
+            /** @description Key of the component; none when nobody said yet. */
+            component?: string | null;
+            /** @description Where. */
+            edge?: components["schemas"]["Edge"];
+            /** @description How it is piped. */
+            style: components["schemas"]["Border"];
+            /**
+             * Format: double
+             * @description Opening of the nozzle, mm.
+             */
+            tip_mm: number;
+        };
         /** @description Where a component stands in the library. It is no part of the formula and makes no revision. */
         Place: {
             /** @description Put away: not listed unless asked for. */
@@ -2181,6 +3249,78 @@ export interface components {
             /** @description Its tags, each up to 40 letters. */
             tags: string[];
         };
+        /** @description A place. */
+        PlaceAnswer: {
+            /**
+             * Format: double
+             * @description Across the outline it lies on, mm.
+             */
+            across_mm: number;
+            /** @description Key of its bake. */
+            bake?: string | null;
+            /** @description Key of its component. */
+            component?: string | null;
+            /**
+             * Format: int32
+             * @description How many of them.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Density the grams rest on, g/ml.
+             */
+            density_g_per_ml?: number | null;
+            /**
+             * Format: double
+             * @description How deep a soak gets, mm.
+             */
+            depth_mm?: number | null;
+            /** @description Lengths of drips as they are to be expected, mm. */
+            drips_mm: number[];
+            /**
+             * Format: double
+             * @description The rim a soak leaves dry, mm.
+             */
+            dry_rim_mm?: number | null;
+            /**
+             * Format: double
+             * @description As a scale shows it, g.
+             */
+            grams: number;
+            /** @description What it is. */
+            kind: components["schemas"]["PlaceKind"];
+            /** @description Its name: of the component, the bake or the pieces; none while nobody said. */
+            name?: string | null;
+            /** @description Its path in the document. */
+            path: string;
+            /** @description How it stands. */
+            standing: components["schemas"]["Standing"];
+            /** @description What a hand turns. */
+            steps: components["schemas"]["Step"][];
+            /**
+             * Format: double
+             * @description Height of a layer, thickness of a coat, nozzle of a border, mm.
+             */
+            thickness_mm: number;
+            /** @description Its tier, from 0. */
+            tier: number;
+            /** @description The colour it is drawn in, "#rrggbb"; none while nobody said. */
+            tint?: string | null;
+            /**
+             * Format: double
+             * @description Its volume, ml; of a soak, what the syrup takes up.
+             */
+            volume_ml: number;
+            /** @description In one line: "Filling 6 mm, 126 g in a dam". */
+            words: string;
+            /** @description From and to above the board, mm. */
+            z_mm: number[];
+        };
+        /**
+         * @description What a place is.
+         * @enum {string}
+         */
+        PlaceKind: "sponge" | "soak" | "filling" | "dam" | "insert" | "crumb_coat" | "coat" | "glaze" | "drip" | "border" | "rosettes" | "pieces";
         /** @description One temperature of the map, with its verdict in words. */
         Point: {
             /**
@@ -2264,6 +3404,30 @@ export interface components {
             set_hours?: components["schemas"]["Hours"] | null;
             whip?: components["schemas"]["WhipStage"] | null;
         };
+        /** @description What a file held. */
+        ReadFile: {
+            /** @description It. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @enum {string} */
+            kind: "formula";
+        } | {
+            /** @description It. */
+            document: components["schemas"]["StackDocument"];
+            /** @enum {string} */
+            kind: "stack";
+        } | {
+            /** @description It. */
+            document: components["schemas"]["OrderDocument"];
+            /** @enum {string} */
+            kind: "order";
+        } | {
+            /** @description What was understood, as a formula to be looked over. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @enum {string} */
+            kind: "recipe";
+            /** @description Lines that were not understood, as they stand there. */
+            not_understood: string[];
+        };
         /** @description One remedy, worked out for the bowl. */
         RemedyAnswer: {
             /** @description What else it can become. */
@@ -2329,6 +3493,52 @@ export interface components {
             /** @description What is seen. */
             sign: components["schemas"]["Sign"];
         };
+        /** @description A cake and what it is brought to. */
+        ResizeAsk: {
+            /** @description The cake. */
+            document: components["schemas"]["StackDocument"];
+            /**
+             * Format: double
+             * @description The room it is eaten in, °C.
+             */
+            room_c?: number;
+            /** @description Its new size. */
+            to: components["schemas"]["ResizeTo"];
+        };
+        /** @description What a cake is brought to. */
+        ResizeTo: {
+            /** @description Its shape and size. */
+            body: components["schemas"]["Body"];
+            /** @enum {string} */
+            to: "tin";
+        } | {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            servings: number;
+            /** @enum {string} */
+            to: "servings";
+        };
+        /** @description The cake at its new size. */
+        Resized: {
+            /** @description The cake. */
+            document: components["schemas"]["StackDocument"];
+            /**
+             * Format: double
+             * @description How many times as heavy.
+             */
+            factor: number;
+            /**
+             * Format: int32
+             * @description How many of it are to be made: more than one where a piece is a portion.
+             */
+            pieces: number;
+            /** @description Portions before and after. */
+            portions: number[];
+            /** @description In one sentence. */
+            sentence: string;
+        };
         /** @description A revision as the history lists it. */
         RevisionSummary: {
             /** @description The name it had. */
@@ -2348,6 +3558,31 @@ export interface components {
         Richness: "light" | "rich" | "any";
         /** @description RoomTemperature, °C */
         RoomTemperature: number;
+        /** @description Piped pieces. */
+        Rosettes: {
+            /** @description Key of the component; none when nobody said yet. */
+            component?: string | null;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description Across, mm.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Height, mm.
+             */
+            height_mm: number;
+            /**
+             * Format: double
+             * @description Opening of the nozzle, mm.
+             */
+            tip_mm: number;
+        };
         /** @description An ingredient across the formulas, or one of their numbers. */
         Row: {
             /** @description What it is counted in or on. */
@@ -2391,6 +3626,16 @@ export interface components {
             based_on_revision: number;
             /** @description What it is. */
             document: components["schemas"]["IngredientDocument"];
+        };
+        /** @description A document to save, and the revision it started from. */
+        SaveOrder: {
+            /**
+             * Format: int64
+             * @description The revision the change started from; when another was saved since, nothing is overwritten.
+             */
+            based_on_revision: number;
+            /** @description The order. */
+            document: components["schemas"]["OrderDocument"];
         };
         /** @description A formula and the size it is wanted in. */
         ScaleAsk: {
@@ -2581,6 +3826,44 @@ export interface components {
              */
             stays_g: number;
         };
+        /** @description A line of the shopping list. */
+        ShoppingLine: {
+            /** @description Its shelf: dairy, sugar, fruit. */
+            group: string;
+            /** @description The same in eggs, leaves, sticks. */
+            in_pieces?: string | null;
+            /** @description Key of the ingredient; empty for what is not in the pantry. */
+            ingredient: string;
+            /**
+             * Format: double
+             * @description Left of the packs, g.
+             */
+            left_g?: number | null;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Needed, g.
+             */
+            needed_g: number;
+            /**
+             * Format: double
+             * @description Weight of a pack, g.
+             */
+            pack_g?: number | null;
+            /**
+             * Format: int32
+             * @description Packs to buy; none where no pack is known.
+             */
+            packs?: number | null;
+            /**
+             * Format: double
+             * @description What the packs cost.
+             */
+            price?: number | null;
+            /** @description What it is for. */
+            used_in: string[];
+        };
         /**
          * @description One thing seen in the bowl or on the cake.
          * @enum {string}
@@ -2626,6 +3909,28 @@ export interface components {
              */
             time_s: components["schemas"]["Seconds"];
         };
+        /**
+         * @description How moist a sponge is to be.
+         * @enum {string}
+         */
+        SoakGrade: "light" | "moist" | "drenched";
+        /** @description Syrup for a layer of sponge. */
+        Soaking: {
+            /** @description Key of the component; none when nobody said yet. */
+            component?: string | null;
+            /**
+             * Format: double
+             * @description Rim left dry, mm.
+             */
+            dry_rim_mm?: number;
+            /** @description How moist. */
+            grade?: components["schemas"]["SoakGrade"];
+            /**
+             * Format: double
+             * @description Syrup on sponge by weight, where the cook knows it: 0.5 is half its weight.
+             */
+            gram_per_gram?: number | null;
+        };
         /** @description A range of working temperatures, °C. */
         Span: {
             /**
@@ -2638,6 +3943,45 @@ export interface components {
              * @description To, °C.
              */
             to_c: number;
+        };
+        /** @description A kind of sponge. */
+        Sponge: {
+            /**
+             * Format: double
+             * @description Density as it is, kg/m³.
+             */
+            bulk: number;
+            /**
+             * Format: double
+             * @description For a drenched one.
+             */
+            drenched: number;
+            /** @description Key. */
+            key: string;
+            /**
+             * Format: double
+             * @description Syrup for a light soak, g per g of sponge.
+             */
+            light: number;
+            /**
+             * Format: double
+             * @description For a moist one.
+             */
+            moist: number;
+            /**
+             * Format: double
+             * @description Pore radius times the cosine of wetting, m.
+             */
+            pore: number;
+            /**
+             * Format: double
+             * @description Density of its walls, kg/m³.
+             */
+            solid: number;
+            /** @description Where the numbers are from. */
+            source: string;
+            /** @description In kitchen words. */
+            word: string;
         };
         /** @description Something eaten with a spoon from a glass. */
         SpoonGeometry: {
@@ -2658,6 +4002,142 @@ export interface components {
          * @enum {string}
          */
         SpoonSign: "thin_stream" | "thin_ribbon" | "folding_ribbon" | "slow_rope" | "soft_dollop" | "holds_upside_down" | "clean_cut";
+        /** @description The answer to a cake. */
+        StackAnswer: {
+            /** @description Allergens of all of it. */
+            allergens: string[];
+            /** @description What can hurt, in words. */
+            cautions: components["schemas"]["CautionAnswer"][];
+            /** @description How each tier is cut, the lowest first. */
+            cuts: components["schemas"]["Cut"][];
+            /** @description What is behind it. */
+            detail: string;
+            /** @description Who may eat it. */
+            diet: components["schemas"]["Diet"];
+            /**
+             * Format: int32
+             * @description Drips on it.
+             */
+            drips: number;
+            /** @description What is found, trouble first. */
+            findings: components["schemas"]["Finding"][];
+            /**
+             * Format: double
+             * @description Finished, g: the sum of its places.
+             */
+            finished_g: number;
+            /** @description Whether it stands, in one sentence. */
+            headline: string;
+            /**
+             * Format: double
+             * @description Height, mm.
+             */
+            height_mm: number;
+            /** @description Its name. */
+            name: string;
+            /** @description What it takes of each component and bake. */
+            parts: components["schemas"]["PartAnswer"][];
+            /** @description Its places, as they are made. */
+            places: components["schemas"]["PlaceAnswer"][];
+            /**
+             * Format: double
+             * @description Weight of one, g.
+             */
+            portion_g: number;
+            /**
+             * Format: int32
+             * @description Portions of it.
+             */
+            portions: number;
+            /**
+             * Format: double
+             * @description Temperature it is eaten at, °C.
+             */
+            serve_c: number;
+            /** @description How it stands on the whole. */
+            standing: components["schemas"]["Standing"];
+            /** @description Its tiers, the lowest first. */
+            tiers: components["schemas"]["TierAnswer"][];
+            /**
+             * Format: double
+             * @description Across at its widest, mm.
+             */
+            width_mm: number;
+        };
+        /** @description A cake and the room it is eaten in. */
+        StackAsk: {
+            /** @description The cake. */
+            document: components["schemas"]["StackDocument"];
+            /**
+             * Format: double
+             * @description The room it is eaten in, °C.
+             */
+            room_c: number;
+        };
+        /** @description A cake from the plate up. */
+        StackDocument: {
+            /** @description What is baked for it. */
+            bakes?: components["schemas"]["Bake"][];
+            /**
+             * Format: double
+             * @description Across the board, mm.
+             */
+            board_mm?: number | null;
+            /** @description Inside of the box, mm: width, then height. */
+            box_mm?: number[] | null;
+            /**
+             * @description Formulas it brings, so that another kitchen has them too. A kitchen that has one by the same key uses
+             *     its own.
+             */
+            components?: components["schemas"]["BroughtComponent"][];
+            /**
+             * @description Always `bright-spoon/stack`.
+             * @example bright-spoon/stack
+             */
+            format: string;
+            /** @description What stays in bowl, bag and pan. */
+            losses?: components["schemas"]["Losses"];
+            /**
+             * @description What the cook calls it.
+             * @example Blackcurrant and bay tier cake
+             */
+            name?: string;
+            /** @description Anything worth remembering. */
+            note?: string;
+            /**
+             * Format: double
+             * @description Weight of a portion, g; 100 for a cake, the whole piece for a mould or a container when none.
+             */
+            portion_g?: number | null;
+            /**
+             * Format: double
+             * @description Temperature it is eaten at, °C; that of the room when none.
+             */
+            serve_c?: number | null;
+            /**
+             * Format: double
+             * @description Height of the smoother, mm.
+             */
+            smoother_mm?: number | null;
+            /** @description Its tiers, the lowest first. */
+            tiers: components["schemas"]["Tier"][];
+            /**
+             * Format: double
+             * @description Warmest it gets on the way, °C; none when it stays where it is made.
+             */
+            transport_c?: number | null;
+            /**
+             * Format: int32
+             * @description Version of the format: 1.
+             * @example 1
+             */
+            version: number;
+        };
+        /**
+         * @description How a place stands.
+         * @enum {string}
+         */
+        Standing: "holds" | "care" | "trouble";
         /** @description Where it starts. */
         StartTemperature: {
             /** @description What to do about it, where something should be. */
@@ -2674,6 +4154,32 @@ export interface components {
              * @description Between these, °C.
              */
             to_c: number;
+        };
+        /** @description A field of a place that a hand turns up and down. */
+        Step: {
+            /**
+             * Format: double
+             * @description One step of it.
+             */
+            by: number;
+            /**
+             * Format: double
+             * @description Grams that one step more takes.
+             */
+            more_g: number;
+            /** @description Its path in the document. */
+            path: string;
+            /** @description Its unit: "mm", "ml", empty for a count. */
+            unit: string;
+            /**
+             * Format: double
+             * @description What it is now.
+             */
+            value: number;
+            /** @description What it is: "height", "side", "drips". */
+            word: string;
+            /** @description The same in words: "6 mm: 28 g more". */
+            words: string;
         };
         /** @description One step. */
         StepAnswer: {
@@ -2764,6 +4270,35 @@ export interface components {
             /** @description In one sentence. */
             sentence: string;
         };
+        /** @description A label. */
+        TapeLabel: {
+            /** @description Allergens. */
+            allergens: string[];
+            /** @description How much of it. */
+            amount: string;
+            /**
+             * Format: int32
+             * @description How many of this label.
+             */
+            copies: number;
+            /** @description Where it is kept. */
+            keep_at: string;
+            /**
+             * Format: int64
+             * @description Days it keeps in the cold, counted from the day it is made.
+             */
+            keeps_days: number;
+            /** @description Made on; none while nobody said. */
+            made_on?: string | null;
+            /** @description Raw egg, alcohol, honey, whose gelatin. */
+            notes: string[];
+            /** @description The order it is for. */
+            order: string;
+            /** @description Use by; none while nobody said when it is made. */
+            use_by?: string | null;
+            /** @description What it is. */
+            what: string;
+        };
         /** @description What the batch is sized to. */
         Target: {
             /**
@@ -2821,6 +4356,17 @@ export interface components {
         };
         /** @description Temperature, °C */
         Temperature: number;
+        /** @description A build to begin with. */
+        Template: {
+            /** @description What it is, in one sentence. */
+            about: string;
+            /** @description The cake. */
+            document: components["schemas"]["StackDocument"];
+            /** @description Key. */
+            key: string;
+            /** @description What it is called. */
+            name: string;
+        };
         /** @description One term of the yield stress. */
         Term: {
             /** @description Stable key: fat, crowd, gel, agar, starch, foam, gum, body. */
@@ -2839,6 +4385,77 @@ export interface components {
             pascal: number;
             /** @description Where that comes from. */
             sentence: string;
+        };
+        /** @description One tier. */
+        Tier: {
+            /** @description Its shape and size, without coats. */
+            body: components["schemas"]["Body"];
+            /** @description Borders piped round its foot or edge. */
+            borders?: components["schemas"]["PipedBorder"][];
+            coat?: components["schemas"]["CoatLayer"] | null;
+            /**
+             * Format: double
+             * @description Height of the collar or ring it is built in, mm.
+             */
+            collar_mm?: number | null;
+            container?: components["schemas"]["Container"] | null;
+            crumb_coat?: components["schemas"]["CoatLayer"] | null;
+            dowels?: components["schemas"]["Dowels"] | null;
+            drip?: components["schemas"]["Drips"] | null;
+            glaze?: components["schemas"]["CoatLayer"] | null;
+            /** @description Its layers, the lowest first. */
+            layers: components["schemas"]["Layer"][];
+            /** @description What is laid on it: fruit, biscuits, curls. */
+            pieces?: components["schemas"]["Pieces"][];
+            /** @description Rosettes and other piped pieces. */
+            rosettes?: components["schemas"]["Rosettes"][];
+        };
+        /** @description A tier as it stands. */
+        TierAnswer: {
+            /**
+             * Format: double
+             * @description Across with its coats at the foot, mm.
+             */
+            across_mm: number;
+            /**
+             * Format: double
+             * @description Height it can be filled to, mm; none for what has no rim.
+             */
+            brim_mm?: number | null;
+            dowels?: components["schemas"]["Dowels"] | null;
+            /**
+             * Format: double
+             * @description Height of its layers, mm.
+             */
+            inner_mm: number;
+            /**
+             * Format: double
+             * @description Everything in and on it, g.
+             */
+            mass_g: number;
+            /** @description Half its width without coats at heights above its foot, mm: pairs of height and half width. */
+            profile_mm: number[][];
+            /** @description Rolled up. */
+            rolled: boolean;
+            /**
+             * Format: double
+             * @description Its coats on the side, mm.
+             */
+            side_mm: number;
+            /**
+             * Format: double
+             * @description Its coats on the top, mm.
+             */
+            top_mm: number;
+            /**
+             * Format: double
+             * @description Height of its own walls, mm; none for what has none.
+             */
+            wall_mm?: number | null;
+            /** @description What it is: "round of 180 mm". */
+            words: string;
+            /** @description From the board to its foot and to its top, mm. */
+            z_mm: number[];
         };
         /** @description Totals of a batch. */
         Totals: {
@@ -3014,6 +4631,34 @@ export interface components {
             /** @description Terms of the yield stress, largest first. */
             terms: components["schemas"]["Term"][];
         };
+        /** @description What must not be in an order. */
+        Without: {
+            /**
+             * @description No alcohol.
+             * @default false
+             */
+            alcohol: boolean;
+            /**
+             * @description Allergens by the words of the pantry: "egg", "nuts (almond)".
+             * @default []
+             */
+            allergens: string[];
+            /**
+             * @description Nothing of animals.
+             * @default false
+             */
+            animals: boolean;
+            /**
+             * @description Nothing of dead animals.
+             * @default false
+             */
+            meat: boolean;
+            /**
+             * @description Nothing of pigs.
+             * @default false
+             */
+            pork: boolean;
+        };
         /** @description The work a cream is meant for. */
         Work: {
             history?: components["schemas"]["History"] | null;
@@ -3030,6 +4675,23 @@ export interface components {
          * @enum {string}
          */
         Worker: "hands" | "machine" | "wait";
+        /** @description One of our documents. */
+        Written: {
+            /** @description It. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @enum {string} */
+            kind: "formula";
+        } | {
+            /** @description It. */
+            document: components["schemas"]["StackDocument"];
+            /** @enum {string} */
+            kind: "stack";
+        } | {
+            /** @description It. */
+            document: components["schemas"]["OrderDocument"];
+            /** @enum {string} */
+            kind: "order";
+        };
     };
     responses: never;
     parameters: never;
@@ -3672,6 +5334,75 @@ export interface operations {
             };
         };
     };
+    write_file: {
+        parameters: {
+            query: {
+                /** @description In what form. */
+                form: "json" | "recipe";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Written"];
+            };
+        };
+        responses: {
+            /** @description The file */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": unknown;
+                };
+            };
+            /** @description Fields at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FileText"];
+            };
+        };
+        responses: {
+            /** @description What it holds */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadFile"];
+                };
+            };
+            /** @description Nothing known in it */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     health: {
         parameters: {
             query?: never;
@@ -4288,6 +6019,341 @@ export interface operations {
             };
         };
     };
+    order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderDocument"];
+            };
+        };
+        responses: {
+            /** @description The order worked out */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderAnswer"];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No order, or fields of the wrong kind */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    write_list: {
+        parameters: {
+            query: {
+                /** @description Which. */
+                list: "shopping" | "weighing" | "bill" | "labels";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderDocument"];
+            };
+        };
+        responses: {
+            /** @description The list */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description No order */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_orders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All orders */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderSummary"][];
+                };
+            };
+        };
+    };
+    create_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderDocument"];
+            };
+        };
+        responses: {
+            /** @description Saved, at revision 1 */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"];
+                };
+            };
+            /** @description Fields at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the order */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"];
+                };
+            };
+            /** @description No such order */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the order */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveOrder"];
+            };
+        };
+        responses: {
+            /** @description Saved, with its new revision */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"];
+                };
+            };
+            /** @description No such order */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Saved in between */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    archive_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the order */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArchiveOrder"];
+            };
+        };
+        responses: {
+            /** @description Done */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description No such order */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_order_revisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the order */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All revisions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionSummary"][];
+                };
+            };
+            /** @description No such order */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_order_revision: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the order */
+                id: string;
+                /** @description Number of the revision */
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description That revision */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Order"];
+                };
+            };
+            /** @description No such revision */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     overpour: {
         parameters: {
             query?: never;
@@ -4831,6 +6897,146 @@ export interface operations {
                 };
             };
             /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StackAsk"];
+            };
+        };
+        responses: {
+            /** @description The cake, its places, its parts, what is found */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StackAnswer"];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description No cake, or fields of the wrong kind */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What a cake can be begun with */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beginnings"];
+                };
+            };
+        };
+    };
+    resize: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ResizeAsk"];
+            };
+        };
+        responses: {
+            /** @description The cake at its new size */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Resized"];
+                };
+            };
+            /** @description Not JSON */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description A size that cannot be had */
             422: {
                 headers: {
                     [name: string]: unknown;

@@ -22,7 +22,7 @@ const STOPPED: f64 = 5e-5;
 /// Temperatures at which the cream is evaluated on its way down.
 const NODES: usize = 7;
 /// Interface temperature: this share of the way from side to cream (assumed).
-const CONTACT: f64 = 0.30;
+pub const CONTACT: f64 = 0.30;
 /// Slices of the table between the nodes.
 const SLICES: usize = 96;
 

@@ -1,7 +1,9 @@
 //! What goes onto a tier: coats, drips, borders, rosettes and glazes, ml.
 
 use crate::stack::footprint::Footprint;
+use serde::{Deserialize, Serialize};
 use std::f64::consts::PI;
+use utoipa::ToSchema;
 
 /// A crumb coat, cm.
 pub const CRUMB_COAT: f64 = 0.15;
@@ -10,10 +12,11 @@ const DRIP: (f64, f64) = (0.8, 0.25);
 /// One drip in so much edge, cm.
 const DRIP_SPACING: f64 = 2.0;
 /// The pool on top that the drips come from, cm.
-const DRIP_POOL: f64 = 0.2;
-/// A glaze as it stays, cm, and how much more is poured: most of the rest comes back.
-const GLAZE: f64 = 0.25;
-const POURED: f64 = 1.5;
+pub const DRIP_POOL: f64 = 0.2;
+/// A glaze as it stays, cm.
+pub const GLAZE: f64 = 0.25;
+/// How much more of a glaze is poured than stays: most of the rest comes back.
+pub const POURED: f64 = 1.5;
 
 /// A coat of `side` cm round a tier of `height` cm and `top` cm on it, ml: what the larger outline holds more, and
 /// the top over all of it.
@@ -44,7 +47,8 @@ pub fn drip_pool(footprint: &Footprint) -> f64 {
 }
 
 /// How a border is piped.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
 pub enum Border {
     /// A plain rope.
     Rope,

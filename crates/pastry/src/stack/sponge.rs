@@ -2,8 +2,9 @@
 //!
 //! Capillary rise: Washburn 1921, x = √(r cos θ γ t/(2 η)), with the surface tension of syrup at 0.072 N/m.
 
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
+use utoipa::ToSchema;
 
 /// Surface tension of a syrup, N/m: that of water.
 const TENSION: f64 = 0.072;
@@ -16,24 +17,30 @@ const TOO_WET: f64 = 1.15;
 const DRY: f64 = 0.7;
 
 /// A kind of sponge.
-#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 pub struct Sponge {
     /// Key.
-    #[serde(rename = "sponge")]
+    #[serde(rename(deserialize = "sponge"))]
     pub key: String,
     /// In kitchen words.
     pub word: String,
     /// Density as it is, kg/m³.
+    #[serde(rename(serialize = "bulk_kg_m3"))]
     pub bulk: f64,
     /// Density of its walls, kg/m³.
+    #[serde(rename(serialize = "solid_kg_m3"))]
     pub solid: f64,
     /// Syrup for a light soak, g per g of sponge.
+    #[serde(rename(serialize = "light_g_per_g"))]
     pub light: f64,
     /// For a moist one.
+    #[serde(rename(serialize = "moist_g_per_g"))]
     pub moist: f64,
     /// For a drenched one.
+    #[serde(rename(serialize = "drenched_g_per_g"))]
     pub drenched: f64,
     /// Pore radius times the cosine of wetting, m.
+    #[serde(rename(serialize = "pore_m"))]
     pub pore: f64,
     /// Where the numbers are from.
     pub source: String,

@@ -3,7 +3,7 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 12] = [
+const ORDER: [&str; 13] = [
     "units",
     "ingredient",
     "formula",
@@ -15,6 +15,7 @@ const ORDER: [&str; 12] = [
     "scale",
     "method",
     "stack",
+    "order",
     "rescue",
 ];
 

@@ -8,9 +8,12 @@ pub mod health;
 pub mod ingredients;
 pub mod kitchen;
 pub mod methods;
+pub mod orders;
 pub mod predict;
+pub mod recipes;
 pub mod rescue;
 pub mod scale;
+pub mod stacks;
 
 use crate::app::AppState;
 use utoipa_axum::router::OpenApiRouter;
@@ -24,6 +27,9 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(rescue::routes())
         .merge(scale::routes())
         .merge(methods::routes())
+        .merge(stacks::routes())
+        .merge(orders::routes())
+        .merge(recipes::routes())
         .merge(families::routes())
         .merge(ingredients::routes())
         .merge(files::routes())

@@ -1,0 +1,146 @@
+//! Tape labels: what, how much, made, use by, allergens, keep at.
+
+use crate::formula::Family;
+use crate::ingredient::diet::Origin;
+use crate::job::numbers::limit;
+use crate::order::batch::Batch;
+use crate::order::document::OrderDocument;
+use crate::order::keeping::{RAW_EGG_DAYS, keeping};
+use crate::stack::cream::Cream;
+use crate::stack::part::PartKind;
+use crate::stack::{Makings, StackAnswer};
+use jiff::ToSpan;
+use jiff::civil::Date;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A label.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TapeLabel {
+    /// What it is.
+    pub what: String,
+    /// How much of it.
+    pub amount: String,
+    /// The order it is for.
+    pub order: String,
+    /// Made on; none while nobody said.
+    #[schema(value_type = Option<String>)]
+    pub made_on: Option<Date>,
+    /// Use by; none while nobody said when it is made.
+    #[schema(value_type = Option<String>)]
+    pub use_by: Option<Date>,
+    /// Days it keeps in the cold, counted from the day it is made.
+    pub keeps_days: i64,
+    /// Where it is kept.
+    pub keep_at: String,
+    /// Allergens.
+    pub allergens: Vec<String>,
+    /// Raw egg, alcohol, honey, whose gelatin.
+    pub notes: Vec<String>,
+    /// How many of this label.
+    pub copies: u32,
+}
+
+/// What a cream's label must say.
+fn notes(cream: &Cream) -> Vec<String> {
+    let mut notes = Vec::new();
+    for warning in &cream.warnings {
+        let word = match warning.code.as_str() {
+            "egg_raw" => "raw or lightly heated egg",
+            "alcohol" => "contains alcohol",
+            "honey" => "honey: not for infants",
+            _ => continue,
+        };
+        notes.push(word.to_owned());
+    }
+    for (origin, word) in
+        [(Origin::Pork, "pork gelatin"), (Origin::Beef, "beef gelatin"), (Origin::Fish, "fish gelatin")]
+    {
+        if cream
+            .lines
+            .iter()
+            .any(|line| line.ingredient.group == "setting" && line.ingredient.origins.contains(&origin))
+            || cream.lines.iter().any(|line| {
+                line.ingredient.composition.get(crate::ingredient::composition::Part::Gelatin) > 0.5
+                    && line.ingredient.origins.contains(&origin)
+            })
+        {
+            notes.push(word.to_owned());
+        }
+    }
+    notes
+}
+
+/// Days a cream keeps.
+fn days(cream: &Cream) -> i64 {
+    let raw = cream.warnings.iter().any(|warning| warning.code == "egg_raw");
+    let own = keeping(cream.document.family).cold_days;
+    if raw { own.min(RAW_EGG_DAYS) } else { own }
+}
+
+/// Where a family is kept until it is used.
+fn keep_at(family: Family) -> String {
+    format!("at or below 5 °C, under {}", keeping(family).cover)
+}
+
+/// Days anything baked keeps wrapped (common practice).
+const BAKED_DAYS: i64 = 2;
+
+/// One label for each batch, and one for each cake.
+pub fn labels(
+    order: &OrderDocument,
+    batches: &[Batch],
+    answers: &[StackAnswer],
+    makings: &[Makings],
+) -> Vec<TapeLabel> {
+    let use_by = |days: i64| order.made_on.and_then(|made| made.checked_add(days.days()).ok());
+    let mut labels = Vec::new();
+    for batch in batches {
+        let cream = makings
+            .iter()
+            .find_map(|own| own.cream(Some(&batch.key)))
+            .filter(|_| batch.kind == PartKind::Component);
+        let (keeps_days, keep_at, notes) = match cream {
+            Some(cream) => (days(cream), keep_at(cream.document.family), notes(cream)),
+            None => (BAKED_DAYS, "wrapped, at or below 5 °C".to_owned(), Vec::new()),
+        };
+        labels.push(TapeLabel {
+            what: batch.name.clone(),
+            amount: format!("{} g", limit_whole(batch.to_make_g)),
+            order: order.name.clone(),
+            made_on: order.made_on,
+            use_by: use_by(keeps_days),
+            keeps_days,
+            keep_at,
+            allergens: batch.allergens.clone(),
+            notes,
+            copies: 1,
+        });
+    }
+    for ((cake, answer), makings) in order.cakes.iter().zip(answers).zip(makings) {
+        let creams: Vec<&Cream> = makings.creams.values().flatten().collect();
+        // A filled cake takes the shortest of its parts.
+        let keeps_days = creams.iter().map(|cream| days(cream)).chain([BAKED_DAYS + 1]).min().unwrap_or(1);
+        let mut all: Vec<String> = creams.iter().flat_map(|cream| notes(cream)).collect();
+        all.sort();
+        all.dedup();
+        let serve = cake.stack.serve_c.map_or(String::new(), |t_c| format!("; eat at {} °C", limit(t_c)));
+        labels.push(TapeLabel {
+            what: if answer.name.is_empty() { "Cake".to_owned() } else { answer.name.clone() },
+            amount: format!("{} g", limit_whole(answer.finished_g)),
+            order: order.name.clone(),
+            made_on: order.made_on,
+            use_by: use_by(keeps_days),
+            keeps_days,
+            keep_at: format!("in a closed box, at or below 5 °C{serve}"),
+            allergens: answer.allergens.clone(),
+            notes: all,
+            copies: cake.count,
+        });
+    }
+    labels
+}
+
+fn limit_whole(grams: f64) -> String {
+    crate::stack::place_answer::limit_grams(grams)
+}

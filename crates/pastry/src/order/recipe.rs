@@ -1,0 +1,215 @@
+//! Formulas, cakes and orders as Schema.org Recipe in JSON-LD. What is written carries the whole document as an
+//! `encoding`, so that it comes back as it was; other recipes are read by [`crate::order::foreign`].
+
+use crate::fault::Fault;
+use crate::ingredient::Shelf;
+use crate::job::FormulaDocument;
+use crate::job::numbers::on_a_scale;
+use crate::method::sheet::{MethodSheet, sheet};
+use crate::order::batch::{Batch, batches};
+use crate::order::document::{OrderDocument, OrderedCake};
+use crate::stack::answer::stack_of;
+use crate::stack::part::PartKind;
+use crate::stack::place_answer::limit_grams;
+use crate::stack::{BroughtComponent, Known, Makings, StackDocument};
+use serde_json::{Value, json};
+
+/// Context of every document written.
+const CONTEXT: &str = "https://schema.org";
+
+/// The media type of one of our documents: `application/vnd.bright-spoon.formula+json`.
+pub fn media_type(format: &str) -> String {
+    format!("application/vnd.{}+json", format.replace('/', "."))
+}
+
+/// The whole document, inside what describes it.
+fn encoding(format: &str, document: &Value) -> Value {
+    json!({
+        "@type": "MediaObject",
+        "encodingFormat": media_type(format),
+        "text": document.to_string(),
+    })
+}
+
+fn name_or(name: &str, other: &str) -> String {
+    if name.trim().is_empty() { other.to_owned() } else { name.to_owned() }
+}
+
+/// Steps of the school a formula is made by.
+fn steps(document: &FormulaDocument, shelf: &Shelf) -> Vec<Value> {
+    let Ok(sheets) = sheet(document, shelf) else { return Vec::new() };
+    let chosen: Option<&MethodSheet> = sheets.iter().find(|own| own.chosen).or(sheets.first());
+    chosen
+        .map(|own| own.steps.as_slice())
+        .unwrap_or_default()
+        .iter()
+        .map(|step| {
+            let until = if step.until.is_empty() { String::new() } else { format!(" {}", step.until) };
+            json!({ "@type": "HowToStep", "text": format!("{}{until}", step.what) })
+        })
+        .collect()
+}
+
+/// "250 g Dark chocolate 60 %", one for each line of a batch.
+fn ingredients(batch: &Batch) -> Vec<String> {
+    batch.lines.iter().map(|line| format!("{} g {}", limit_grams(line.mass_g), line.name)).collect()
+}
+
+/// A formula as a recipe.
+///
+/// # Errors
+/// Faults of the formula.
+pub fn formula_recipe(document: &FormulaDocument, shelf: &Shelf) -> Result<Value, Vec<Fault>> {
+    let own = document.shelf(shelf)?;
+    let lines = document.formula().weigh(&own)?;
+    let batch_g: f64 = lines.iter().map(|line| line.mass.grams()).sum();
+    let written: Vec<String> = document
+        .lines
+        .iter()
+        .zip(&lines)
+        .map(|(line, weighed)| {
+            let grams = on_a_scale(weighed.mass.grams());
+            let as_written = line.amount.trim();
+            let in_grams = format!("{grams} g");
+            if as_written == in_grams || weighed.assumed.is_none() {
+                format!("{} g {}", limit_grams(grams), weighed.ingredient.name)
+            } else {
+                format!("{as_written} {} ({} g)", weighed.ingredient.name, limit_grams(grams))
+            }
+        })
+        .collect();
+    let value = serde_json::to_value(document).unwrap_or(Value::Null);
+    Ok(json!({
+        "@context": CONTEXT,
+        "@type": "Recipe",
+        "name": name_or(&document.name, document.family.word()),
+        "description": document.note,
+        "recipeCategory": document.family.word(),
+        "keywords": document.work.job.verb(),
+        "recipeYield": format!("{} g", limit_grams(batch_g)),
+        "recipeIngredient": written,
+        "recipeInstructions": steps(document, shelf),
+        "encoding": encoding(crate::job::document::FORMAT, &value),
+    }))
+}
+
+/// A cake that brings every formula it names.
+pub fn with_components(document: &StackDocument, known: &Known) -> StackDocument {
+    let mut whole = document.clone();
+    whole.components = document
+        .component_keys()
+        .into_iter()
+        .filter_map(|key| {
+            let brought = || document.components.iter().find(|own| own.key == key).map(|own| &own.document);
+            let formula = known.formulas.get(key).or_else(brought)?;
+            let mut formula = formula.clone();
+            bring_ingredients(&mut formula, known.shelf);
+            Some(BroughtComponent { key: key.to_owned(), document: formula })
+        })
+        .collect();
+    whole
+}
+
+/// Own ingredients of a kitchen go with the formula that needs them.
+fn bring_ingredients(formula: &mut FormulaDocument, shelf: &Shelf) {
+    for line in &formula.lines {
+        let own = line.ingredient.starts_with(crate::ingredient::shelf::OWN);
+        if own
+            && !formula.ingredients.iter().any(|brought| brought.key == line.ingredient)
+            && let Some(ingredient) = shelf.find(&line.ingredient)
+        {
+            formula.ingredients.push(crate::ingredient::IngredientDocument::copy_of(
+                ingredient,
+                ingredient.id.clone(),
+                ingredient.name.clone(),
+            ));
+        }
+    }
+}
+
+/// A cake as a recipe: one list of ingredients, a section for each component, and one for the building.
+pub fn stack_recipe(document: &StackDocument, known: &Known, room_c: f64) -> Value {
+    let whole = with_components(document, known);
+    let makings = Makings::of(&whole, known);
+    let answer = stack_of(&whole, &makings, known, room_c);
+    let order = OrderDocument {
+        cakes: vec![OrderedCake { stack: whole.clone(), count: 1 }],
+        ..OrderDocument::empty(room_c)
+    };
+    let makings = [makings];
+    let all = batches(&order, std::slice::from_ref(&answer), &makings, &|_| None);
+    let mut sections: Vec<Value> = all
+        .iter()
+        .map(|batch| {
+            let own = match batch.kind {
+                PartKind::Component => {
+                    makings[0].cream(Some(&batch.key)).map(|cream| steps(&cream.document, known.shelf))
+                }
+                PartKind::Bake => None,
+            };
+            let mut own = own.unwrap_or_default();
+            let first = format!("Weigh for {}: {}.", batch.name, ingredients(batch).join(", "));
+            own.insert(0, json!({ "@type": "HowToStep", "text": first }));
+            json!({ "@type": "HowToSection", "name": batch.name, "itemListElement": own })
+        })
+        .collect();
+    let building: Vec<Value> = answer
+        .places
+        .iter()
+        .map(|place| {
+            let of = place.name.as_deref().unwrap_or("not chosen yet");
+            json!({ "@type": "HowToStep", "text": format!("Tier {}: {}, {of}.", place.tier + 1, place.words) })
+        })
+        .collect();
+    sections.push(json!({ "@type": "HowToSection", "name": "Building", "itemListElement": building }));
+    let value = serde_json::to_value(&whole).unwrap_or(Value::Null);
+    json!({
+        "@context": CONTEXT,
+        "@type": "Recipe",
+        "name": name_or(&document.name, "Cake"),
+        "description": document.note,
+        "recipeCategory": "cake",
+        "recipeYield": format!("{} portions", answer.portions),
+        "recipeIngredient": all.iter().flat_map(ingredients).collect::<Vec<String>>(),
+        "recipeInstructions": sections,
+        "encoding": encoding(crate::stack::document::FORMAT, &value),
+    })
+}
+
+/// An order that brings every formula its cakes name.
+pub fn order_with_components(document: &OrderDocument, known: &Known) -> OrderDocument {
+    let mut whole = document.clone();
+    for cake in &mut whole.cakes {
+        cake.stack = with_components(&cake.stack, known);
+    }
+    whole
+}
+
+/// An order as a list of recipes.
+pub fn order_recipe(document: &OrderDocument, known: &Known) -> Value {
+    let whole = order_with_components(document, known);
+    let room_c = document.room_temperature_c.celsius();
+    let items: Vec<Value> = whole
+        .cakes
+        .iter()
+        .enumerate()
+        .map(|(at, cake)| {
+            let mut recipe = stack_recipe(&cake.stack, known, room_c);
+            // The order brings it once, whole.
+            if let Some(fields) = recipe.as_object_mut() {
+                fields.remove("encoding");
+                fields.remove("@context");
+            }
+            json!({ "@type": "ListItem", "position": at + 1, "name": format!("{} of {}", cake.count, name_or(&cake.stack.name, "cake")), "item": recipe })
+        })
+        .collect();
+    let value = serde_json::to_value(&whole).unwrap_or(Value::Null);
+    json!({
+        "@context": CONTEXT,
+        "@type": "ItemList",
+        "name": name_or(&document.name, "Order"),
+        "description": document.note,
+        "itemListElement": items,
+        "encoding": encoding(crate::order::document::FORMAT, &value),
+    })
+}

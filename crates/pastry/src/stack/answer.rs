@@ -1,0 +1,306 @@
+//! The whole answer to a cake: how large, how much of everything, whether it stands.
+
+use crate::caution::{Caution, CautionAnswer};
+use crate::fault::Fault;
+use crate::ingredient::Diet;
+use crate::job::numbers::limit;
+use crate::stack::amount::{amounts, tier_g};
+use crate::stack::bears::bears;
+use crate::stack::built::{built, faults};
+use crate::stack::covers::covers;
+use crate::stack::cream::{Known, Makings};
+use crate::stack::cut::{Cut, cut};
+use crate::stack::document::StackDocument;
+use crate::stack::finding::{Finding, Standing};
+use crate::stack::onto::Dowels;
+use crate::stack::part::{PartAnswer, parts};
+use crate::stack::place::{Layout, PlaceKind, is_a_body};
+use crate::stack::place_answer::{PlaceAnswer, place_answers};
+use crate::stack::scene::Scene;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// Weight of a portion of a cake, g (common practice: 80 to 120).
+pub const PORTION_G: f64 = 100.0;
+/// Steps in which the outline of a round body is given.
+const PROFILE: usize = 24;
+
+/// A tier as it stands.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TierAnswer {
+    /// What it is: "round of 180 mm".
+    pub words: String,
+    /// From the board to its foot and to its top, mm.
+    pub z_mm: [f64; 2],
+    /// Height of its layers, mm.
+    pub inner_mm: f64,
+    /// Its coats on the side, mm.
+    pub side_mm: f64,
+    /// Its coats on the top, mm.
+    pub top_mm: f64,
+    /// Half its width without coats at heights above its foot, mm: pairs of height and half width.
+    pub profile_mm: Vec<[f64; 2]>,
+    /// Across with its coats at the foot, mm.
+    pub across_mm: f64,
+    /// Everything in and on it, g.
+    pub mass_g: f64,
+    /// Height it can be filled to, mm; none for what has no rim.
+    pub brim_mm: Option<f64>,
+    /// Height of its own walls, mm; none for what has none.
+    pub wall_mm: Option<f64>,
+    /// Rolled up.
+    pub rolled: bool,
+    /// Dowels in it.
+    pub dowels: Option<Dowels>,
+}
+
+/// The answer to a cake.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct StackAnswer {
+    /// Its name.
+    pub name: String,
+    /// Whether it stands, in one sentence.
+    pub headline: String,
+    /// What is behind it.
+    pub detail: String,
+    /// How it stands on the whole.
+    pub standing: Standing,
+    /// Height, mm.
+    pub height_mm: f64,
+    /// Across at its widest, mm.
+    pub width_mm: f64,
+    /// Finished, g: the sum of its places.
+    pub finished_g: f64,
+    /// Portions of it.
+    pub portions: u32,
+    /// Weight of one, g.
+    pub portion_g: f64,
+    /// Drips on it.
+    pub drips: u32,
+    /// Temperature it is eaten at, °C.
+    pub serve_c: f64,
+    /// Its tiers, the lowest first.
+    pub tiers: Vec<TierAnswer>,
+    /// Its places, as they are made.
+    pub places: Vec<PlaceAnswer>,
+    /// What it takes of each component and bake.
+    pub parts: Vec<PartAnswer>,
+    /// What is found, trouble first.
+    pub findings: Vec<Finding>,
+    /// How each tier is cut, the lowest first.
+    pub cuts: Vec<Cut>,
+    /// Allergens of all of it.
+    pub allergens: Vec<String>,
+    /// Who may eat it.
+    pub diet: Diet,
+    /// What can hurt, in words.
+    pub cautions: Vec<CautionAnswer>,
+}
+
+/// Works a cake out in a room of `room_c` °C.
+///
+/// # Errors
+/// Only what is no cake at all: another format, no tiers, far too many. All else is a finding at its place.
+pub fn stack(document: &StackDocument, known: &Known, room_c: f64) -> Result<StackAnswer, Vec<Fault>> {
+    let wrong = faults(document);
+    if !wrong.is_empty() {
+        return Err(wrong);
+    }
+    let makings = Makings::of(document, known);
+    Ok(stack_of(document, &makings, known, room_c))
+}
+
+/// The same from what is already looked up.
+pub fn stack_of(document: &StackDocument, makings: &Makings, known: &Known, room_c: f64) -> StackAnswer {
+    let layout = Layout::of(document);
+    let amounts = amounts(document, &layout, makings);
+    let room_c = if room_c.is_finite() { room_c.clamp(0.0, 45.0) } else { 21.0 };
+    let scene = Scene { document, layout: &layout, makings, amounts: &amounts, room_c };
+    let mut findings = built(&scene);
+    findings.extend(bears(&scene));
+    findings.extend(covers(&scene));
+    findings.sort_by_key(|finding| std::cmp::Reverse(finding.standing));
+    let places = place_answers(&scene, &findings);
+    let parts = parts(&scene, &places);
+    let finished_g = cents(places.iter().map(|place| place.grams).sum());
+    let tiers = tier_answers(&scene);
+    let whole = document.tiers.iter().all(|tier| !tier.body.stands());
+    let portion_g = document.portion_g.filter(|g| g.is_finite() && *g > 0.0).unwrap_or(if whole {
+        finished_g
+    } else {
+        PORTION_G
+    });
+    let portions = if portion_g > 0.0 { (finished_g / portion_g + 1e-9).floor() as u32 } else { 0 };
+    let (headline, detail) = verdict(&findings, &scene);
+    let mut allergens: Vec<String> = makings
+        .creams
+        .values()
+        .flatten()
+        .flat_map(|cream| cream.allergens.iter())
+        .chain(makings.bakes.values().flatten().flat_map(|baked| baked.allergens.iter()))
+        .cloned()
+        .chain(document.tiers.iter().flat_map(|tier| &tier.pieces).flat_map(|pieces| {
+            let found = pieces.ingredient.as_deref().and_then(|key| known.shelf.find(key));
+            found.map(|ingredient| ingredient.allergens.clone()).unwrap_or_default()
+        }))
+        .collect();
+    allergens.sort();
+    allergens.dedup();
+    StackAnswer {
+        name: document.name.clone(),
+        headline,
+        detail,
+        standing: findings.first().map_or(Standing::Holds, |finding| finding.standing),
+        height_mm: tiers.last().map_or(0.0, |tier| tier.z_mm[1]),
+        width_mm: tiers.iter().map(|tier| tier.across_mm).fold(0.0, f64::max),
+        finished_g,
+        portions,
+        portion_g,
+        drips: layout.spots.iter().filter(|spot| spot.kind == PlaceKind::Drip).map(|spot| spot.count).sum(),
+        serve_c: scene.serve_c(),
+        cuts: cuts(&scene, portions, finished_g),
+        tiers,
+        places,
+        parts,
+        findings,
+        diet: diet_of(makings, document, known),
+        cautions: cautions(makings, &allergens),
+        allergens,
+    }
+}
+
+/// Hundredths of a gram: less is dust of the arithmetic.
+pub fn cents(grams: f64) -> f64 {
+    (100.0 * grams).round() / 100.0
+}
+
+fn tier_answers(scene: &Scene) -> Vec<TierAnswer> {
+    scene
+        .document
+        .tiers
+        .iter()
+        .zip(&scene.layout.tiers)
+        .enumerate()
+        .map(|(at, (tier, layout))| {
+            let good = is_a_body(&tier.body);
+            let own = tier.body.own_height_mm().filter(|_| good);
+            let up_to = own.map_or(layout.inner, |mm| (0.1 * mm).max(layout.inner));
+            let half = |z: f64| if good { tier.body.half_width(z) } else { 0.0 };
+            let steps = if tier.body.stands() { 1 } else { PROFILE };
+            let rolled = matches!(tier.body, crate::stack::body::Body::Roll { .. });
+            TierAnswer {
+                words: tier.container.as_ref().map_or_else(|| tier.body.words(), |own| own.name.clone()),
+                z_mm: layout.z.map(|z| 10.0 * z),
+                inner_mm: 10.0 * layout.inner,
+                side_mm: 10.0 * layout.side,
+                top_mm: 10.0 * layout.top,
+                profile_mm: (0..=steps)
+                    .map(|k| {
+                        let z = up_to * k as f64 / steps as f64;
+                        [10.0 * z, 10.0 * if rolled { 0.5 * layout.inner } else { half(z) }]
+                    })
+                    .collect(),
+                across_mm: 20.0
+                    * (if rolled { 0.5 * layout.inner } else { half(0.0).max(half(up_to)) } + layout.side),
+                mass_g: tier_g(scene.layout, scene.amounts, at),
+                brim_mm: layout.brim.map(|brim| 10.0 * brim),
+                wall_mm: own,
+                rolled,
+                dowels: tier.dowels,
+            }
+        })
+        .collect()
+}
+
+/// The verdict: the worst thing found, before its colon; what is behind it, after.
+fn verdict(findings: &[Finding], scene: &Scene) -> (String, String) {
+    let (t_c, when) = scene.warmest();
+    let many = |standing: Standing| findings.iter().filter(|finding| finding.standing == standing).count();
+    let (trouble, care) = (many(Standing::Trouble), many(Standing::Care));
+    let worst = findings.first().filter(|finding| finding.standing == Standing::Trouble);
+    match worst {
+        Some(finding) => {
+            let (headline, rest) =
+                finding.sentence.split_once(": ").unwrap_or((finding.sentence.trim_end_matches('.'), ""));
+            let mut detail = rest.to_owned();
+            if let Some(first) = detail.get(..1).map(str::to_uppercase) {
+                detail.replace_range(..1, &first);
+            }
+            if trouble > 1 {
+                let gap = if detail.is_empty() { "" } else { " " };
+                detail.push_str(&format!("{gap}And {} more to mend.", trouble - 1));
+            }
+            (headline.to_owned(), detail)
+        }
+        None => {
+            let headline = match care {
+                0 => format!("It stands at {t_c:.1} °C"),
+                1 => format!("It stands at {t_c:.1} °C; one thing to mind"),
+                n => format!("It stands at {t_c:.1} °C; {n} things to mind"),
+            };
+            let tall = scene.layout.tiers.last().map_or(0.0, |tier| 10.0 * tier.z[1]);
+            let detail = match care {
+                0 => format!("Everything in its {} mm holds {when}.", limit(tall.round())),
+                _ => findings.first().map(|finding| finding.sentence.clone()).unwrap_or_default(),
+            };
+            (headline, detail)
+        }
+    }
+}
+
+/// Each tier cut into its part of the portions, by weight.
+fn cuts(scene: &Scene, portions: u32, finished_g: f64) -> Vec<Cut> {
+    (0..scene.document.tiers.len())
+        .filter(|at| is_a_body(&scene.document.tiers[*at].body))
+        .map(|at| {
+            let body = &scene.document.tiers[at].body;
+            let layout = &scene.layout.tiers[at];
+            let own = tier_g(scene.layout, scene.amounts, at) / finished_g.max(1e-9);
+            let part = (own * f64::from(portions) + 1e-6).floor() as u32;
+            let outline = if matches!(body, crate::stack::body::Body::Roll { .. }) || body.stands() {
+                layout.outside
+            } else {
+                body.section(0.0).grown(layout.side)
+            };
+            cut(at, &outline, part.max(1))
+        })
+        .collect()
+}
+
+fn diet_of(makings: &Makings, document: &StackDocument, known: &Known) -> Diet {
+    let mut diet = Diet { vegan: true, vegetarian: true, no_pork: true, no_alcohol: true };
+    let mut meet = |other: Diet| {
+        diet.vegan &= other.vegan;
+        diet.vegetarian &= other.vegetarian;
+        diet.no_pork &= other.no_pork;
+        diet.no_alcohol &= other.no_alcohol;
+    };
+    for cream in makings.creams.values().flatten() {
+        meet(cream.diet);
+    }
+    for baked in makings.bakes.values().flatten() {
+        meet(crate::ingredient::diet(
+            baked.lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams())),
+        ));
+    }
+    for pieces in document.tiers.iter().flat_map(|tier| &tier.pieces) {
+        if let Some(ingredient) = pieces.ingredient.as_deref().and_then(|key| known.shelf.find(key)) {
+            meet(crate::ingredient::diet(std::iter::once((ingredient.as_ref(), pieces.each_g))));
+        }
+    }
+    diet
+}
+
+fn cautions(makings: &Makings, allergens: &[String]) -> Vec<CautionAnswer> {
+    let raw = makings
+        .creams
+        .values()
+        .flatten()
+        .any(|cream| cream.warnings.iter().any(|warning| warning.code == "egg_raw"));
+    let cold = allergens.iter().any(|allergen| allergen == "milk" || allergen == "egg");
+    [(raw, Caution::RawEgg), (cold, Caution::Cold)]
+        .into_iter()
+        .filter(|(holds, _)| *holds)
+        .map(|(_, caution)| caution.into())
+        .collect()
+}

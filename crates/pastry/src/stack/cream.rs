@@ -1,0 +1,230 @@
+//! What the places of a cake are made of, looked up and made ready to be asked.
+
+use crate::fault::Fault;
+use crate::formula::{Formula, Mixture, System, WeighedLine, totals};
+use crate::ingredient::diet::{Diet, diet};
+use crate::ingredient::{PhaseShares, Shelf};
+use crate::job::FormulaDocument;
+use crate::job::judge::{Judged, Question};
+use crate::job::kind::{Job, MapAxis};
+use crate::rheology::consistency::Banded;
+use crate::rheology::kernel::Predictor;
+use crate::rheology::warning::{Warning, warnings};
+use crate::rheology::{History, Options};
+use crate::stack::document::{Bake, StackDocument};
+use crate::stack::sponge::{Sponge, sponges};
+use crate::stack::tint::{baked_tint, tint};
+use std::collections::HashMap;
+
+/// Formulas of a kitchen by their keys, and the shelf they are weighed from.
+pub struct Known<'a> {
+    /// Formulas by key.
+    pub formulas: &'a HashMap<String, FormulaDocument>,
+    /// The shelf.
+    pub shelf: &'a Shelf,
+}
+
+/// A component made ready.
+pub struct Cream {
+    /// Its formula.
+    pub document: FormulaDocument,
+    /// Its lines in grams.
+    pub lines: Vec<WeighedLine>,
+    /// All of it, g.
+    pub batch_g: f64,
+    /// Its phases, per cent of total weight.
+    pub phases: PhaseShares,
+    /// Its allergens.
+    pub allergens: Vec<String>,
+    /// Who may eat it.
+    pub diet: Diet,
+    /// What it warns of.
+    pub warnings: Vec<Warning>,
+    /// The colour it is drawn in.
+    pub tint: String,
+    /// The consistency model, ready for any temperature.
+    pub predictor: Predictor,
+    options: Options,
+}
+
+impl Cream {
+    fn of(document: FormulaDocument, shelf: &Shelf) -> Result<Self, Vec<Fault>> {
+        let shelf = document.shelf(shelf)?;
+        let lines = document.formula().weigh(&shelf)?;
+        let (family, t_c, history) =
+            (document.family, document.work.temperature_c.celsius(), document.history());
+        let options = document.options(&lines);
+        let predictor = Predictor::new(&Mixture::of(&lines), family.traits().system, &options);
+        let totals = totals(&lines);
+        let clear = matches!(family.traits().system, System::Syrup | System::Jelly | System::Glaze);
+        Ok(Cream {
+            warnings: warnings(&lines, family, &predictor.base, &options, t_c, history),
+            batch_g: totals.batch_mass_g,
+            phases: totals.phases_of_total_percent,
+            allergens: totals.allergens,
+            diet: diet(lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams()))),
+            tint: tint(&lines, clear),
+            predictor,
+            options,
+            lines,
+            document,
+        })
+    }
+
+    /// Its name, or what it is.
+    pub fn name(&self) -> String {
+        match self.document.name.trim() {
+            "" => self.document.family.word().to_owned(),
+            name => name.to_owned(),
+        }
+    }
+
+    /// Density with its air, g/ml.
+    pub fn density(&self) -> f64 {
+        1e-3 * self.predictor.base.density
+    }
+
+    /// The temperature it is worked at, °C.
+    pub fn worked_c(&self) -> f64 {
+        self.document.work.pour_temperature_c.unwrap_or(self.document.work.temperature_c).celsius()
+    }
+
+    /// Whether it is set or held by the cold: gelatin, whipped cream, jelly.
+    pub fn is_cold_set(&self) -> bool {
+        matches!(
+            self.document.family.traits().system,
+            System::Mousse | System::WhippedCream | System::Diplomat | System::Jelly | System::WhippedGanache
+        )
+    }
+
+    /// What it is at a temperature when it stands on the cake: set, or as its family is judged there.
+    pub fn standing(&self, t_c: f64) -> Banded {
+        self.predictor.at(t_c, self.standing_history())
+    }
+
+    /// The state it stands in: what flows when fresh has set; what is spread stays worked.
+    pub fn standing_history(&self) -> History {
+        match self.document.family.traits().system {
+            System::Ganache => History::Worked,
+            System::Buttercream | System::MeringueButtercream | System::Mousseline | System::Fat => {
+                History::Fresh
+            }
+            _ => History::Rested,
+        }
+    }
+
+    /// Judges it for a job at a temperature, in a state.
+    pub fn judge(&self, job: &Job, t_c: f64, history: History) -> Judged {
+        let axis = job.axis(self.document.family);
+        let question = Question { job, prepared: &self.predictor.base, axis };
+        question.judge(&self.predictor.at(t_c, history), t_c, None)
+    }
+
+    /// What the map counts for a job.
+    pub fn axis(&self, job: &Job) -> MapAxis {
+        job.axis(self.document.family)
+    }
+
+    /// How it was made.
+    pub fn options(&self) -> &Options {
+        &self.options
+    }
+}
+
+/// Something baked, made ready.
+pub struct Baked {
+    /// As the cook wrote it.
+    pub bake: Bake,
+    /// Its kind.
+    pub sponge: Sponge,
+    /// Its batter in grams; empty for what is bought.
+    pub lines: Vec<WeighedLine>,
+    /// Its phases, per cent of the batter; all zero for what is bought.
+    pub phases: PhaseShares,
+    /// Its allergens.
+    pub allergens: Vec<String>,
+    /// The colour it is drawn in.
+    pub tint: String,
+}
+
+impl Baked {
+    fn of(bake: &Bake, shelf: &Shelf) -> Result<Self, Vec<Fault>> {
+        let Some(kind) = sponges().iter().find(|sponge| sponge.key == bake.sponge) else {
+            let known: Vec<&str> = sponges().iter().map(|sponge| sponge.key.as_str()).collect();
+            let message = format!("there is no sponge “{}”: choose {}", bake.sponge, known.join(", "));
+            return Err(vec![Fault::new("sponge", "unknown_sponge", message)]);
+        };
+        let mut sponge = kind.clone();
+        if let Some(bulk) = bake.bulk_kg_m3.filter(|bulk| bulk.is_finite()) {
+            // Pores close before walls do.
+            sponge.bulk = bulk.clamp(80.0, 0.98 * sponge.solid);
+        }
+        let lines = if bake.lines.is_empty() {
+            Vec::new()
+        } else {
+            let formula = Formula {
+                family: crate::formula::Family::PastryCream,
+                lines: bake.lines.clone(),
+                measures: bake.measures,
+                percent_of: None,
+            };
+            formula.weigh(shelf)?
+        };
+        let totals = totals(&lines);
+        Ok(Baked {
+            bake: bake.clone(),
+            sponge,
+            phases: totals.phases_of_total_percent,
+            allergens: totals.allergens,
+            tint: baked_tint(&lines),
+            lines,
+        })
+    }
+
+    /// Grams of batter for so many grams baked.
+    pub fn batter_for(&self, baked_g: f64) -> f64 {
+        baked_g / (1.0 - 0.01 * self.bake.oven_loss_percent.clamp(0.0, 50.0))
+    }
+
+    /// Stress at which its crumb tears, Pa.
+    pub fn crumb_strength(&self) -> f64 {
+        self.bake.crumb_strength_pa.unwrap_or(1500.0)
+    }
+}
+
+/// Everything a cake is made of, by key.
+pub struct Makings {
+    /// Components.
+    pub creams: HashMap<String, Result<Cream, Vec<Fault>>>,
+    /// What is baked.
+    pub bakes: HashMap<String, Result<Baked, Vec<Fault>>>,
+}
+
+impl Makings {
+    /// Looks up what a cake names: the kitchen's own first, then what the cake brings.
+    pub fn of(document: &StackDocument, known: &Known) -> Self {
+        let creams = document
+            .component_keys()
+            .into_iter()
+            .filter_map(|key| {
+                let brought =
+                    || document.components.iter().find(|own| own.key == key).map(|own| &own.document);
+                let formula = known.formulas.get(key).or_else(brought)?;
+                Some((key.to_owned(), Cream::of(formula.clone(), known.shelf)))
+            })
+            .collect();
+        let bakes =
+            document.bakes.iter().map(|bake| (bake.key.clone(), Baked::of(bake, known.shelf))).collect();
+        Makings { creams, bakes }
+    }
+
+    /// A component that can be worked out.
+    pub fn cream(&self, key: Option<&str>) -> Option<&Cream> {
+        self.creams.get(key?)?.as_ref().ok()
+    }
+
+    /// A bake that can be worked out.
+    pub fn baked(&self, key: Option<&str>) -> Option<&Baked> {
+        self.bakes.get(key?)?.as_ref().ok()
+    }
+}

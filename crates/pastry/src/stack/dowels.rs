@@ -1,0 +1,69 @@
+//! Dowels: when a tier needs them for the one above, and how many.
+
+use crate::stack::amount::tier_g;
+use crate::stack::finding::{Finding, Mend, Standing};
+use crate::stack::scene::{Scene, weight};
+
+/// Area of the tier above that one dowel bears, cm² (assumed), and fewest of them.
+const PER_DOWEL: f64 = 55.0;
+const FEWEST_DOWELS: u32 = 4;
+
+/// How many dowels bear the tier above: one for so much of its foot, four at least.
+pub fn dowels_needed(area_above_cm2: f64) -> u32 {
+    ((area_above_cm2 / PER_DOWEL).round() as u32).max(FEWEST_DOWELS)
+}
+
+/// Dowels under the tier above `tier`.
+pub fn dowels(scene: &Scene, tier: usize, found: &[Finding]) -> Option<Finding> {
+    let above = &scene.layout.tiers[tier + 1];
+    let grams: f64 =
+        (tier + 1..scene.layout.tiers.len()).map(|t| tier_g(scene.layout, scene.amounts, t)).sum();
+    let needed = dowels_needed(above.outside.area());
+    let path = format!("tiers.{tier}.dowels");
+    let bears = weight(grams);
+    if grams <= 0.0 || scene.layout.tiers[tier].z[1] <= scene.layout.tiers[tier].z[0] {
+        return None;
+    }
+    let with = serde_json::json!({ "count": needed, "diameter_mm": 8.0 });
+    Some(match scene.document.tiers[tier].dowels {
+        None => {
+            let prefix = format!("tiers.{tier}.layers.");
+            let gives_way =
+                found.iter().any(|f| f.place.starts_with(&prefix) && f.standing == Standing::Trouble);
+            let (standing, words) = if gives_way {
+                (
+                    Standing::Trouble,
+                    format!("Nothing bears the {bears} above tier {}: its filling gives way.", tier + 1),
+                )
+            } else {
+                (
+                    Standing::Care,
+                    format!(
+                        "Tier {} carries {bears} on its fillings alone; a knock or a warm hour shifts it.",
+                        tier + 1
+                    ),
+                )
+            };
+            Finding::new("no_dowels", path.clone(), standing, words)
+                .of(0.0, f64::from(needed), "dowels")
+                .mended(Some(Mend::set(format!("Put in {needed} dowels of 8 mm"), path, with)))
+        }
+        Some(own) if own.count < needed => {
+            let words = format!("{} dowels are few for a tier of {bears}: {needed} share it.", own.count);
+            Finding::new("few_dowels", path.clone(), Standing::Care, words)
+                .of(f64::from(own.count), f64::from(needed), "dowels")
+                .mended(Some(Mend::set(format!("Put in {needed} dowels"), format!("{path}.count"), needed)))
+        }
+        Some(own) => {
+            let words = format!(
+                "{} dowels carry the {bears} above. Whoever cuts it must know how many come out.",
+                own.count
+            );
+            Finding::new("dowels_carry", path, Standing::Holds, words).of(
+                f64::from(own.count),
+                f64::from(needed),
+                "dowels",
+            )
+        }
+    })
+}

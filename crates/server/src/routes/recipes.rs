@@ -1,0 +1,194 @@
+//! Formulas, cakes and orders as files: whole documents, Schema.org Recipe, lists as CSV; and all of them read.
+
+use crate::app::AppState;
+use crate::body::{Asked, Body};
+use crate::cupboard::Cupboard;
+use crate::error::{ApiError, Problem};
+use crate::larder::work_out;
+use crate::routes::files::download;
+use crate::routes::orders::worked_out;
+use crate::routes::predict::keys;
+use axum::Json;
+use axum::extract::State;
+use axum::response::Response;
+use pastry::fault::Fault;
+use pastry::job::FormulaDocument;
+use pastry::order::foreign::{ReadFile, read};
+use pastry::order::recipe::{
+    formula_recipe, order_recipe, order_with_components, stack_recipe, with_components,
+};
+use pastry::order::{ListKind, OrderDocument, to_csv};
+use pastry::stack::StackDocument;
+use serde::Deserialize;
+use utoipa::{IntoParams, ToSchema};
+use utoipa_axum::router::OpenApiRouter;
+use utoipa_axum::routes;
+
+/// One of our documents.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
+pub enum Written {
+    /// A formula.
+    Formula {
+        /// It.
+        document: FormulaDocument,
+    },
+    /// A cake.
+    Stack {
+        /// It.
+        document: StackDocument,
+    },
+    /// An order.
+    Order {
+        /// It.
+        document: OrderDocument,
+    },
+}
+
+/// In what form.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+pub enum Form {
+    /// The document, with every formula and own ingredient it needs elsewhere.
+    Json,
+    /// Schema.org Recipe in JSON-LD, with the document inside.
+    Recipe,
+}
+
+/// What to write out.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct WantedForm {
+    /// In what form.
+    #[param(inline)]
+    form: Form,
+}
+
+/// Which list to write out.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct WantedList {
+    /// Which.
+    #[param(inline)]
+    list: ListKind,
+}
+
+/// A file to read.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct FileText {
+    /// All of its text.
+    pub text: String,
+}
+
+/// Routes of this noun.
+pub fn routes() -> OpenApiRouter<AppState> {
+    OpenApiRouter::new().routes(routes!(write_file)).routes(routes!(read_file)).routes(routes!(write_list))
+}
+
+fn whole(name: &str, other: &str, value: &impl serde::Serialize, kind: &'static str) -> Response {
+    let text = serde_json::to_string_pretty(value).expect("a document serialises");
+    download(kind, if name.trim().is_empty() { other } else { name }, text)
+}
+
+const JSON: &str = "application/json";
+const JSON_LD: &str = "application/ld+json";
+
+/// Writes a formula, a cake or an order as a file: whole, so that another kitchen can use it, or as a recipe.
+#[utoipa::path(post, path = "/files", tag = "files", params(WantedForm), request_body = Written, responses(
+    (status = 200, body = serde_json::Value, description = "The file"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
+))]
+async fn write_file(
+    State(state): State<AppState>,
+    Asked(wanted): Asked<WantedForm>,
+    Body(written): Body<Written>,
+) -> Result<Response, ApiError> {
+    let room_c = state.store.kitchen().await?.room_temperature_c.celsius();
+    match written {
+        Written::Formula { document } => {
+            let shelf = state.store.shelf(keys([&document])).await?;
+            work_out(move || match wanted.form {
+                Form::Json => Ok(whole(&document.name, "formula", &document, JSON)),
+                Form::Recipe => formula_recipe(&document, &shelf)
+                    .map(|recipe| whole(&document.name, "recipe", &recipe, JSON_LD)),
+            })
+            .await
+        }
+        Written::Stack { document } => {
+            let cupboard = Cupboard::of(&state, &[&document]).await?;
+            work_out(move || {
+                Ok(match wanted.form {
+                    Form::Json => {
+                        whole(&document.name, "cake", &with_components(&document, &cupboard.known()), JSON)
+                    }
+                    Form::Recipe => whole(
+                        &document.name,
+                        "cake",
+                        &stack_recipe(&document, &cupboard.known(), room_c),
+                        JSON_LD,
+                    ),
+                })
+            })
+            .await
+        }
+        Written::Order { document } => {
+            let stacks: Vec<_> = document.cakes.iter().map(|cake| &cake.stack).collect();
+            let cupboard = Cupboard::of(&state, &stacks).await?;
+            work_out(move || {
+                Ok(match wanted.form {
+                    Form::Json => whole(
+                        &document.name,
+                        "order",
+                        &order_with_components(&document, &cupboard.known()),
+                        JSON,
+                    ),
+                    Form::Recipe => {
+                        whole(&document.name, "order", &order_recipe(&document, &cupboard.known()), JSON_LD)
+                    }
+                })
+            })
+            .await
+        }
+    }
+}
+
+/// Reads a file: a formula, a cake or an order of ours, or a Schema.org Recipe of anybody's. Keeps nothing.
+#[utoipa::path(post, path = "/files/read", tag = "files", request_body = FileText, responses(
+    (status = 200, body = ReadFile, description = "What it holds"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "Nothing known in it")
+))]
+async fn read_file(
+    State(state): State<AppState>,
+    Body(file): Body<FileText>,
+) -> Result<Json<ReadFile>, ApiError> {
+    let shelf = state.store.whole_shelf().await?;
+    work_out(move || {
+        read(&file.text, &shelf).map_err(|words| vec![Fault::new("text", "unknown_file", words)])
+    })
+    .await
+    .map(Json)
+}
+
+/// Writes a list of an order as CSV: shopping, weighing, bill or labels.
+#[utoipa::path(post, path = "/order/list", tag = "orders", params(WantedList), request_body = OrderDocument, responses(
+    (status = 200, body = String, content_type = "text/csv", description = "The list"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "No order")
+))]
+async fn write_list(
+    State(state): State<AppState>,
+    Asked(wanted): Asked<WantedList>,
+    Body(document): Body<OrderDocument>,
+) -> Result<Response, ApiError> {
+    let name = if document.name.trim().is_empty() { "order".to_owned() } else { document.name.clone() };
+    let answer = worked_out(&state, document).await?;
+    let list = match wanted.list {
+        ListKind::Shopping => "shopping",
+        ListKind::Weighing => "weighing",
+        ListKind::Bill => "bill",
+        ListKind::Labels => "labels",
+    };
+    Ok(download("text/csv; charset=utf-8", &format!("{name} {list}"), to_csv(&answer, wanted.list)))
+}

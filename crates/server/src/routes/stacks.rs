@@ -1,0 +1,84 @@
+//! Cakes: worked out, brought to another size, begun from a template.
+
+use crate::app::AppState;
+use crate::body::Body;
+use crate::cupboard::Cupboard;
+use crate::error::{ApiError, Problem};
+use crate::larder::work_out;
+use axum::Json;
+use axum::extract::State;
+use pastry::stack::sponge::sponges;
+use pastry::stack::template::bakes;
+use pastry::stack::{Bake, ResizeAsk, Resized, Sponge, StackAnswer, StackDocument, Template, templates};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+use utoipa_axum::router::OpenApiRouter;
+use utoipa_axum::routes;
+
+/// A cake and the room it is eaten in.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct StackAsk {
+    /// The cake.
+    pub document: StackDocument,
+    /// The room it is eaten in, °C.
+    #[schema(minimum = 0, maximum = 45)]
+    pub room_c: f64,
+}
+
+/// What a cake can be begun with.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Beginnings {
+    /// Builds.
+    pub templates: Vec<Template>,
+    /// A batter for each kind of sponge.
+    pub bakes: Vec<Bake>,
+    /// Kinds of sponge.
+    pub sponges: Vec<Sponge>,
+}
+
+/// Routes of this noun.
+pub fn routes() -> OpenApiRouter<AppState> {
+    OpenApiRouter::new().routes(routes!(stack)).routes(routes!(resize)).routes(routes!(begin))
+}
+
+/// Works a cake out: how large, how much of everything, whether it stands. Keeps nothing. What is wrong with it
+/// is found at its place; only what is no cake is refused.
+#[utoipa::path(post, path = "/stack", tag = "stack", request_body = StackAsk, responses(
+    (status = 200, body = StackAnswer, description = "The cake, its places, its parts, what is found"),
+    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
+    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
+    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "No cake, or fields of the wrong kind")
+))]
+async fn stack(
+    State(state): State<AppState>,
+    Body(ask): Body<StackAsk>,
+) -> Result<Json<StackAnswer>, ApiError> {
+    let cupboard = Cupboard::of(&state, &[&ask.document]).await?;
+    work_out(move || pastry::stack::stack(&ask.document, &cupboard.known(), ask.room_c)).await.map(Json)
+}
+
+/// Brings a cake to another tin, or to so many portions. Keeps nothing.
+#[utoipa::path(post, path = "/stack/resize", tag = "stack", request_body = ResizeAsk, responses(
+    (status = 200, body = Resized, description = "The cake at its new size"),
+    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
+    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
+    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "A size that cannot be had")
+))]
+async fn resize(
+    State(state): State<AppState>,
+    Body(ask): Body<ResizeAsk>,
+) -> Result<Json<Resized>, ApiError> {
+    let cupboard = Cupboard::of(&state, &[&ask.document]).await?;
+    work_out(move || pastry::stack::resize(&ask, &cupboard.known())).await.map(Json)
+}
+
+/// The common builds, a batter for each kind of sponge, and the kinds.
+#[utoipa::path(get, path = "/stack/begin", tag = "stack", responses(
+    (status = 200, body = Beginnings, description = "What a cake can be begun with")
+))]
+async fn begin() -> Json<Beginnings> {
+    Json(Beginnings { templates: templates(), bakes: bakes().to_vec(), sponges: sponges().to_vec() })
+}
