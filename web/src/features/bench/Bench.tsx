@@ -3,7 +3,10 @@ import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'r
 import { useNavigate } from 'react-router'
 import type { FormulaDocument } from '../../api/client'
 import { OfflineError, ProblemError } from '../../api/client'
+import { dropDraft, keepDraft, same } from '../../lib/draft'
 import { useFamily } from '../../lib/families'
+import { pastReducer, startPast } from '../../lib/history'
+import type { Past, PastAction } from '../../lib/history'
 import { isTyping, useSettled } from '../../lib/hooks'
 import { useIngredients } from '../../lib/ingredients'
 import { useKitchen } from '../kitchen/queries'
@@ -11,9 +14,8 @@ import { rememberOpened } from '../library/queries'
 import { MakingTools } from '../making/MakingTools'
 import { useInWork } from '../rescue/desk'
 import { Balance } from './Balance'
-import { benchReducer, fromWire, startState, toWire, withWay } from './document'
+import { fromWire, toWire, withWay } from './document'
 import type { BenchDocument } from './document'
-import { dropDraft, keepDraft, same } from './draft'
 import { Figures } from './Figures'
 import { FormulaTable } from './FormulaTable'
 import { JobPanel } from './JobPanel'
@@ -50,7 +52,11 @@ export function Bench({
   document: first,
   draftFrom,
 }: BenchProps) {
-  const [state, dispatch] = useReducer(benchReducer, first, (wire) => startState(fromWire(wire)))
+  const [state, dispatch] = useReducer<Past<BenchDocument>, FormulaDocument, [PastAction<BenchDocument>]>(
+    pastReducer,
+    first,
+    (wire) => startPast(fromWire(wire)),
+  )
   const [saved, setSaved] = useState(savedFirst)
   const [basedOn, setBasedOn] = useState(basedOnFirst)
   const [save, setSave] = useState<SaveState>({ kind: 'idle' })

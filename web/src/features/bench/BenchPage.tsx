@@ -3,10 +3,10 @@ import { Link, useParams, useSearchParams } from 'react-router'
 import type { Component, FormulaDocument, Kitchen } from '../../api/client'
 import { ProblemError } from '../../api/client'
 import { Button } from '../../ui/Button'
+import { readDraft, same } from '../../lib/draft'
 import { useFamilies } from '../../lib/families'
 import { useKitchen } from '../kitchen/queries'
 import { Bench } from './Bench'
-import { readDraft, same } from './draft'
 import { useComponent } from './queries'
 
 /** Loads what the address names and puts it on the Bench, with unsaved work on top. */
@@ -43,7 +43,7 @@ function SavedBench({ id }: { id: string }) {
   const families = useFamilies()
   if (component.isError) {
     const gone = component.error instanceof ProblemError && component.error.problem.status === 404
-    const draft = readDraft(id)
+    const draft = readDraft<FormulaDocument>(id, 'bright-spoon/formula')
     if (!gone && draft) return <Opened id={id} basedOn={draft.basedOn} saved={draft.document} />
     return (
       <NotThere
@@ -72,7 +72,7 @@ function Opened({ id, basedOn, saved, fresh = false }: OpenedProps) {
   // What was open at the first look stays: a refetch must not pour over work in hand.
   const [start] = useState({ id, basedOn, saved })
   const draft = useMemo(() => {
-    const found = fresh ? null : readDraft(start.id)
+    const found = fresh ? null : readDraft<FormulaDocument>(start.id, 'bright-spoon/formula')
     return found && !same(found.document, start.saved) ? found : null
   }, [start, fresh])
   return (

@@ -5,60 +5,6 @@ export type BenchLine = FormulaDocument['lines'][number] & { key: string }
 
 export type BenchDocument = Omit<FormulaDocument, 'lines' | 'name'> & { name: string; lines: BenchLine[] }
 
-export interface BenchState {
-  past: BenchDocument[]
-  present: BenchDocument
-  future: BenchDocument[]
-  /** Edits with the same tag in a row are one step back. */
-  tag: string | null
-}
-
-export type BenchAction =
-  | { type: 'edit'; change: (document: BenchDocument) => BenchDocument; tag?: string }
-  | { type: 'settle' }
-  | { type: 'undo' }
-  | { type: 'redo' }
-  | { type: 'load'; document: BenchDocument }
-
-const MOST_STEPS = 200
-
-export function startState(document: BenchDocument): BenchState {
-  return { past: [], present: document, future: [], tag: null }
-}
-
-/** Undo and redo over whole documents; a run of edits to one field is one step. */
-export function benchReducer(state: BenchState, action: BenchAction): BenchState {
-  switch (action.type) {
-    case 'edit': {
-      const present = action.change(state.present)
-      if (present === state.present) return state
-      const tag = action.tag ?? null
-      if (tag !== null && tag === state.tag) return { ...state, present, future: [] }
-      const past = [...state.past, state.present].slice(-MOST_STEPS)
-      return { past, present, future: [], tag }
-    }
-    case 'settle':
-      return state.tag === null ? state : { ...state, tag: null }
-    case 'undo': {
-      const before = state.past.at(-1)
-      if (!before) return state
-      return {
-        past: state.past.slice(0, -1),
-        present: before,
-        future: [state.present, ...state.future],
-        tag: null,
-      }
-    }
-    case 'redo': {
-      const [next, ...future] = state.future
-      if (!next) return state
-      return { past: [...state.past, state.present], present: next, future, tag: null }
-    }
-    case 'load':
-      return startState(action.document)
-  }
-}
-
 let lastKey = 0
 
 /** A key for a new line. */
