@@ -66,6 +66,19 @@ impl Ui {
         self.client.goto(&format!("{}{path}", self.address)).await.expect("the page opens");
     }
 
+    /// Opens an order of the demo kitchen by its name, at a view, and waits until it is worked out.
+    pub async fn open_order(&self, name: &str, view: &str) {
+        self.open("/orders").await;
+        self.click(&format!("//ul[@aria-label='All orders']//a[.//span[.='{name}']]")).await;
+        self.find("//h1[string-length(normalize-space(.)) > 3]").await;
+        if view != "Cake" {
+            self.click(&format!("//nav[@aria-label='Views of the order']//button[.='{view}']")).await;
+            self.find("//h1[string-length(normalize-space(.)) > 3]").await;
+        } else {
+            self.find("//*[@role='listbox'][starts-with(@aria-label, 'Places of the cake')]").await;
+        }
+    }
+
     /// Opens a formula of the demo kitchen by its name and waits for its verdict.
     pub async fn open_formula(&self, name: &str) {
         self.open("/").await;

@@ -100,6 +100,30 @@ async fn open(ui: &Ui, what: &str) {
             )
             .await;
         }
+        // order:Harbour wedding=Cake, or with something clicked: order:Harbour wedding=Cake=Build
+        Some(("order", rest)) => {
+            let mut parts = rest.split('=');
+            let (name, view) = (parts.next().expect("an order"), parts.next().unwrap_or("Cake"));
+            ui.open_order(name, view).await;
+            for word in parts {
+                if word == "print" {
+                    ui.js(
+                        "document.querySelector('[data-testid=print]').classList.remove('hidden');
+                         document.querySelectorAll('#root, .no-print').forEach((each) => { each.style.display = 'none' })",
+                    )
+                    .await;
+                } else if let Some(times) = word.strip_prefix("up") {
+                    ui.find("//*[@role='listbox']").await;
+                    ui.js("document.querySelector('[role=listbox]').focus()").await;
+                    for _ in 0..times.parse().unwrap_or(1) {
+                        ui.press(Key::Up).await;
+                    }
+                } else {
+                    // A tab has its own role, a button its words.
+                    ui.click(&format!("//button[starts-with(normalize-space(.), '{word}')]")).await;
+                }
+            }
+        }
         Some(("method", name)) => {
             tool(ui, name, "Method").await;
             ui.find("//*[@role='dialog']//ol/li").await;

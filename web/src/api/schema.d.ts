@@ -3291,6 +3291,8 @@ export interface components {
             kind: components["schemas"]["PlaceKind"];
             /** @description Its name: of the component, the bake or the pieces; none while nobody said. */
             name?: string | null;
+            /** @description Whether it lies on the top: a border round the upper edge. */
+            on_top: boolean;
             /** @description Its path in the document. */
             path: string;
             /** @description How it stands. */
@@ -3311,6 +3313,11 @@ export interface components {
              * @description Its volume, ml; of a soak, what the syrup takes up.
              */
             volume_ml: number;
+            /**
+             * Format: double
+             * @description Width of a dam's ring or of one rosette, mm.
+             */
+            width_mm?: number | null;
             /** @description In one line: "Filling 6 mm, 126 g in a dam". */
             words: string;
             /** @description From and to above the board, mm. */
@@ -3950,34 +3957,34 @@ export interface components {
              * Format: double
              * @description Density as it is, kg/m³.
              */
-            bulk: number;
+            bulk_kg_m3: number;
             /**
              * Format: double
              * @description For a drenched one.
              */
-            drenched: number;
+            drenched_g_per_g: number;
             /** @description Key. */
             key: string;
             /**
              * Format: double
              * @description Syrup for a light soak, g per g of sponge.
              */
-            light: number;
+            light_g_per_g: number;
             /**
              * Format: double
              * @description For a moist one.
              */
-            moist: number;
+            moist_g_per_g: number;
             /**
              * Format: double
              * @description Pore radius times the cosine of wetting, m.
              */
-            pore: number;
+            pore_m: number;
             /**
              * Format: double
              * @description Density of its walls, kg/m³.
              */
-            solid: number;
+            solid_kg_m3: number;
             /** @description Where the numbers are from. */
             source: string;
             /** @description In kitchen words. */

@@ -6,6 +6,8 @@ import { ComparePage } from '../features/compare/ComparePage'
 import { FamiliesPage } from '../features/families/FamiliesPage'
 import { LibraryPage } from '../features/library/LibraryPage'
 import { StartPage } from '../features/library/StartPage'
+import { OrderPage, StackStart } from '../features/orders/OrderPage'
+import { OrdersPage } from '../features/orders/OrdersPage'
 import { PantryPage } from '../features/pantry/PantryPage'
 import { Shell } from './Shell'
 
@@ -24,6 +26,9 @@ const router = createBrowserRouter([
       { path: '/', element: <StartPage /> },
       { path: '/bench/:id', element: <BenchPage /> },
       { path: '/new', element: <FamiliesPage /> },
+      { path: '/stack', element: <StackStart /> },
+      { path: '/stack/:id', element: <OrderPage /> },
+      { path: '/orders', element: <OrdersPage /> },
       { path: '/formulas', element: <LibraryPage /> },
       { path: '/compare', element: <ComparePage /> },
       { path: '/pantry', element: <PantryPage /> },

@@ -58,8 +58,9 @@ function RescueButton() {
 
 const PLACES = [
   { key: '1', word: 'Bench', to: '/', at: ['/bench', '/new'] },
-  { key: '2', word: 'Formulas', to: '/formulas', at: ['/formulas', '/compare'] },
-  { key: '3', word: 'Pantry', to: '/pantry', at: ['/pantry'] },
+  { key: '2', word: 'Stack', to: '/stack', at: ['/stack', '/orders'] },
+  { key: '3', word: 'Formulas', to: '/formulas', at: ['/formulas', '/compare'] },
+  { key: '4', word: 'Pantry', to: '/pantry', at: ['/pantry'] },
 ] as const
 
 /** The ticket rail: where one is hangs from it as tape. */
@@ -114,7 +115,7 @@ function Brand() {
           strokeWidth="2.4"
         />
       </svg>
-      <span className="max-[1100px]:sr-only">Bright Spoon</span>
+      <span className="whitespace-nowrap max-[1360px]:sr-only">Bright Spoon</span>
     </div>
   )
 }
@@ -127,7 +128,7 @@ function Clock() {
   }, [])
   const { day, time } = clock(now)
   return (
-    <span className="pl-1 text-[14px] text-ink2 max-[1100px]:hidden">
+    <span className="pl-1 text-[14px] whitespace-nowrap text-ink2 max-[1200px]:hidden">
       {day} <b className="text-[16px] text-ink">{time}</b>
     </span>
   )

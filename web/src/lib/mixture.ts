@@ -21,6 +21,6 @@ export function mixtureColour(cocoaSolidsPercent: number): string {
 }
 
 /** In the dim theme dark mixtures are lifted, so that they stand out from the field. */
-function lifted(colour: string): string {
+export function lifted(colour: string): string {
   return `color-mix(in oklab, ${colour}, white var(--mixture-lift))`
 }

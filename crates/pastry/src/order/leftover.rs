@@ -27,6 +27,12 @@ pub struct Leftover {
     pub keeps: String,
 }
 
+/// "1 white", "2.5 yolks": to half a piece.
+fn counted(many: f64, word: &str) -> String {
+    let halves = (2.0 * many).round() / 2.0;
+    format!("{} {word}{}", limit(halves), if halves == 1.0 { "" } else { "s" })
+}
+
 /// Everything left over: eggs parted, offcuts, glaze that ran off, opened packs.
 pub fn leftovers(batches: &[Batch], list: &[ShoppingLine], eggs: Eggs, uses: UsesOf) -> Vec<Leftover> {
     let mut left = Vec::new();
@@ -37,7 +43,7 @@ pub fn leftovers(batches: &[Batch], list: &[ShoppingLine], eggs: Eggs, uses: Use
             left.push(Leftover {
                 what: what.to_owned(),
                 grams,
-                words: format!("{}, {} g", limit((2.0 * many).round() / 2.0), limit(grams)),
+                words: format!("about {}, {} g", counted(many, key), limit(grams)),
                 serves: own,
                 keeps: keeps.to_owned(),
             });

@@ -18,6 +18,7 @@ use crate::stack::place::{Layout, PlaceKind, is_a_body};
 use crate::stack::place_answer::{PlaceAnswer, place_answers};
 use crate::stack::scene::Scene;
 use serde::Serialize;
+use std::f64::consts::PI;
 use utoipa::ToSchema;
 
 /// Weight of a portion of a cake, g (common practice: 80 to 120).
@@ -196,7 +197,8 @@ fn tier_answers(scene: &Scene) -> Vec<TierAnswer> {
                 top_mm: 10.0 * layout.top,
                 profile_mm: (0..=steps)
                     .map(|k| {
-                        let z = up_to * k as f64 / steps as f64;
+                        // Closer together towards the top, where round bodies turn in.
+                        let z = up_to * (0.5 * PI * k as f64 / steps as f64).sin();
                         [10.0 * z, 10.0 * if rolled { 0.5 * layout.inner } else { half(z) }]
                     })
                     .collect(),

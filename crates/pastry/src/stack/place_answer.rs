@@ -58,6 +58,10 @@ pub struct PlaceAnswer {
     pub grams: f64,
     /// Density the grams rest on, g/ml.
     pub density_g_per_ml: Option<f64>,
+    /// Width of a dam's ring or of one rosette, mm.
+    pub width_mm: Option<f64>,
+    /// Whether it lies on the top: a border round the upper edge.
+    pub on_top: bool,
     /// How many of them.
     pub count: u32,
     /// How deep a soak gets, mm.
@@ -127,6 +131,8 @@ fn place_answer(scene: &Scene, at: usize, findings: &[Finding]) -> PlaceAnswer {
         }),
         grams: amount.grams,
         density_g_per_ml: amount.density.map(digits),
+        width_mm: width(scene, spot),
+        on_top: spot.on_top > 0.0,
         count: spot.count,
         depth_mm: amount.soak.map(|soak| digits(soak.depth_mm)),
         dry_rim_mm: dry_rim(scene, spot),
@@ -154,6 +160,18 @@ fn layer<'a>(scene: &Scene<'a>, spot: &Spot) -> Option<&'a Layer> {
 fn dry_rim(scene: &Scene, spot: &Spot) -> Option<f64> {
     match (spot.kind, layer(scene, spot)?) {
         (PlaceKind::Soak, Layer::Sponge { soak: Some(soak), .. }) => Some(soak.dry_rim_mm),
+        _ => None,
+    }
+}
+
+/// Width of a dam's ring or of one rosette, mm.
+fn width(scene: &Scene, spot: &Spot) -> Option<f64> {
+    match (spot.kind, layer(scene, spot)) {
+        (PlaceKind::Dam, Some(Layer::Filling { dam: Some(dam), .. })) => Some(dam.width_mm),
+        (PlaceKind::Rosettes, _) => {
+            let at: usize = spot.path.rsplit('.').next()?.parse().ok()?;
+            scene.document.tiers[spot.tier].rosettes.get(at).map(|own| own.diameter_mm)
+        }
         _ => None,
     }
 }

@@ -20,27 +20,26 @@ const DRY: f64 = 0.7;
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 pub struct Sponge {
     /// Key.
-    #[serde(rename(deserialize = "sponge"))]
     pub key: String,
     /// In kitchen words.
     pub word: String,
     /// Density as it is, kg/m³.
-    #[serde(rename(serialize = "bulk_kg_m3"))]
+    #[serde(rename = "bulk_kg_m3")]
     pub bulk: f64,
     /// Density of its walls, kg/m³.
-    #[serde(rename(serialize = "solid_kg_m3"))]
+    #[serde(rename = "solid_kg_m3")]
     pub solid: f64,
     /// Syrup for a light soak, g per g of sponge.
-    #[serde(rename(serialize = "light_g_per_g"))]
+    #[serde(rename = "light_g_per_g")]
     pub light: f64,
     /// For a moist one.
-    #[serde(rename(serialize = "moist_g_per_g"))]
+    #[serde(rename = "moist_g_per_g")]
     pub moist: f64,
     /// For a drenched one.
-    #[serde(rename(serialize = "drenched_g_per_g"))]
+    #[serde(rename = "drenched_g_per_g")]
     pub drenched: f64,
     /// Pore radius times the cosine of wetting, m.
-    #[serde(rename(serialize = "pore_m"))]
+    #[serde(rename = "pore_m")]
     pub pore: f64,
     /// Where the numbers are from.
     pub source: String,

@@ -9,6 +9,8 @@ import { pastReducer, startPast } from '../../lib/history'
 import type { Past, PastAction } from '../../lib/history'
 import { isTyping, useSettled } from '../../lib/hooks'
 import { useIngredients } from '../../lib/ingredients'
+import { SavePanel } from '../../ui/SavePanel'
+import type { SaveState, Versions } from '../../ui/SavePanel'
 import { useKitchen } from '../kitchen/queries'
 import { rememberOpened } from '../library/queries'
 import { MakingTools } from '../making/MakingTools'
@@ -20,10 +22,8 @@ import { Figures } from './Figures'
 import { FormulaTable } from './FormulaTable'
 import { JobPanel } from './JobPanel'
 import { pointAt } from './point'
-import { createComponent, saveComponent, usePrediction } from './queries'
+import { createComponent, listRevisions, readRevision, saveComponent, usePrediction } from './queries'
 import { countRules, RulesSheet } from './RulesSheet'
-import { SavePanel } from './SavePanel'
-import type { SaveState } from './SavePanel'
 import { Title } from './Title'
 import { Verdict } from './Verdict'
 import { LETTERS, useTrying, useWays } from './useWays'
@@ -38,6 +38,14 @@ interface BenchProps {
   document: FormulaDocument
   /** When unsaved work was found again, if it was. */
   draftFrom: string | null
+}
+
+const VERSIONS: Versions<FormulaDocument> = {
+  noun: 'formula',
+  list: listRevisions,
+  read: readRevision,
+  compare: (id, revision) => `/compare?ids=${id}@${revision},${id}`,
+  take: 'Put on the Bench',
 }
 
 /** Typing rests this long before a question goes out. */
@@ -123,7 +131,7 @@ export function Bench({
         const fresh = 'fresh' in how
         const kept = fresh ? await createComponent(document) : await saveComponent(id, document, how.on)
         void client.invalidateQueries({ queryKey: ['components'] })
-        void client.invalidateQueries({ queryKey: ['revisions', id] })
+        void client.invalidateQueries({ queryKey: ['formula-revisions', id] })
         setRestored(null)
         if (fresh) {
           dropDraft(id)
@@ -243,6 +251,7 @@ export function Bench({
             onUse={use}
           />
           <SavePanel
+            versions={VERSIONS}
             id={id}
             name={document.name}
             basedOn={basedOn}

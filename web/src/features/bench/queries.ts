@@ -42,13 +42,8 @@ export function useComponent(id: string) {
   })
 }
 
-export function useRevisions(id: string, enabled: boolean) {
-  return useQuery({
-    queryKey: ['revisions', id],
-    queryFn: () => answer(api.GET('/api/components/{id}/revisions', { params: { path: { id } } })),
-    enabled,
-    staleTime: 0,
-  })
+export function listRevisions(id: string) {
+  return answer(api.GET('/api/components/{id}/revisions', { params: { path: { id } } }))
 }
 
 export function readRevision(id: string, revision: number) {

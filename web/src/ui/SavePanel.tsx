@@ -1,10 +1,22 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { FormulaDocument } from '../../api/client'
-import { moment } from '../../lib/format'
-import { Button } from '../../ui/Button'
-import { Sheet } from '../../ui/Sheet'
-import { readRevision, useRevisions } from './queries'
+import type { RevisionSummary } from '../api/client'
+import { moment } from '../lib/format'
+import { Button } from './Button'
+import { Sheet } from './Sheet'
+
+/** Where the versions of a document are kept. */
+export interface Versions<T> {
+  /** What it is: "formula", "order". */
+  noun: string
+  list: (id: string) => Promise<RevisionSummary[]>
+  read: (id: string, revision: number) => Promise<{ document: T; revision: number }>
+  /** Where two versions are set side by side, if anywhere. */
+  compare?: (id: string, revision: number) => string
+  /** What the button says that takes an old one in hand. */
+  take: string
+}
 
 export type SaveState =
   | { kind: 'idle' }
@@ -13,7 +25,10 @@ export type SaveState =
   | { kind: 'refused'; words: string }
   | { kind: 'conflict'; current: number }
 
-interface SavePanelProps {
+interface SavePanelProps<T> {
+  /** In one row, for a page whose head it stands in. */
+  compact?: boolean
+  versions: Versions<T>
   id: string
   name: string
   basedOn: number
@@ -26,15 +41,15 @@ interface SavePanelProps {
   onSave: () => void
   onSaveOnTop: (revision: number) => void
   onSaveAsNew: () => void
-  onLoad: (document: FormulaDocument) => void
+  onLoad: (document: T) => void
   /** Puts somebody else's newer version on the Bench, as the one to build on. */
-  onTheirs: (document: FormulaDocument, revision: number) => void
+  onTheirs: (document: T, revision: number) => void
   onSettled: () => void
 }
 
 /** The strip of tape that says what this is, and the ways to keep it. */
-export function SavePanel(props: SavePanelProps) {
-  const { id, name, basedOn, dirty, state } = props
+export function SavePanel<T>(props: SavePanelProps<T>) {
+  const { id, name, basedOn, dirty, state, compact = false } = props
   const [history, setHistory] = useState(false)
   const saved = basedOn > 0
   const line = dirty
@@ -45,8 +60,10 @@ export function SavePanel(props: SavePanelProps) {
       ? `version ${basedOn}, saved`
       : 'nothing to save yet'
   return (
-    <div className="mt-auto flex flex-col gap-2">
-      <div className="tape torn flex items-center justify-between gap-3 px-5 py-1.5">
+    <div className={compact ? 'flex flex-wrap items-center gap-2' : 'mt-auto flex flex-col gap-2'}>
+      <div
+        className={`tape torn flex items-center justify-between gap-3 px-5 ${compact ? 'max-w-[330px] py-0.5' : 'py-1.5'}`}
+      >
         <span className="min-w-0">
           <span className="block truncate font-head text-[17px] font-[640]">{name || 'No name yet'}</span>
           <span role="status" className="block text-[14px] leading-tight font-[560]">
@@ -86,10 +103,18 @@ export function SavePanel(props: SavePanelProps) {
         </p>
       )}
       {saved && (
-        <History id={id} open={history} onOpenChange={setHistory} onLoad={props.onLoad} newest={basedOn} />
+        <History
+          versions={props.versions}
+          id={id}
+          open={history}
+          onOpenChange={setHistory}
+          onLoad={props.onLoad}
+          newest={basedOn}
+        />
       )}
       {state.kind === 'conflict' && (
         <Conflict
+          versions={props.versions}
           id={id}
           current={state.current}
           basedOn={basedOn}
@@ -103,21 +128,27 @@ export function SavePanel(props: SavePanelProps) {
   )
 }
 
-interface HistoryProps {
+interface HistoryProps<T> {
+  versions: Versions<T>
   id: string
   open: boolean
   newest: number
   onOpenChange: (open: boolean) => void
-  onLoad: (document: FormulaDocument) => void
+  onLoad: (document: T) => void
 }
 
-function History({ id, open, newest, onOpenChange, onLoad }: HistoryProps) {
-  const revisions = useRevisions(id, open)
+function History<T>({ versions, id, open, newest, onOpenChange, onLoad }: HistoryProps<T>) {
+  const revisions = useQuery({
+    queryKey: [`${versions.noun}-revisions`, id],
+    queryFn: () => versions.list(id),
+    enabled: open,
+    staleTime: 0,
+  })
   const [failed, setFailed] = useState<string | null>(null)
   const put = async (revision: number) => {
     try {
-      const component = await readRevision(id, revision)
-      onLoad(component.document)
+      const kept = await versions.read(id, revision)
+      onLoad(kept.document)
       onOpenChange(false)
     } catch (error) {
       setFailed(error instanceof Error ? error.message : 'It cannot be read.')
@@ -128,7 +159,7 @@ function History({ id, open, newest, onOpenChange, onLoad }: HistoryProps) {
       open={open}
       onOpenChange={onOpenChange}
       title="Versions"
-      lead="Every save is kept. Putting an old one on the Bench changes nothing until you save it; undo takes it back."
+      lead="Every save is kept. Taking an old one in hand changes nothing until you save it; undo takes it back."
     >
       <ul className="min-h-0 overflow-y-auto">
         {(revisions.data ?? []).map((each) => (
@@ -141,16 +172,13 @@ function History({ id, open, newest, onOpenChange, onLoad }: HistoryProps) {
               <span className="block truncate">{each.name}</span>
               <span className="text-[13px] text-ink2">{moment(each.saved_at)}</span>
             </span>
-            {each.revision !== newest && (
-              <Link
-                className="font-[640] text-rim underline"
-                to={`/compare?ids=${id}@${each.revision},${id}`}
-              >
+            {each.revision !== newest && versions.compare && (
+              <Link className="font-[640] text-rim underline" to={versions.compare(id, each.revision)}>
                 Compare
               </Link>
             )}
             <Button onClick={() => void put(each.revision)}>
-              {each.revision === newest ? 'Back to this' : 'Put on the Bench'}
+              {each.revision === newest ? 'Back to this' : versions.take}
             </Button>
           </li>
         ))}
@@ -164,22 +192,32 @@ function History({ id, open, newest, onOpenChange, onLoad }: HistoryProps) {
   )
 }
 
-interface ConflictProps {
+interface ConflictProps<T> {
+  versions: Versions<T>
   id: string
   current: number
   basedOn: number
-  onTheirs: (document: FormulaDocument, revision: number) => void
+  onTheirs: (document: T, revision: number) => void
   onSaveOnTop: () => void
   onSaveAsNew: () => void
   onClose: () => void
 }
 
 /** Two cooks changed the same formula: nothing was written, and the choice is theirs. */
-function Conflict({ id, current, basedOn, onTheirs, onSaveOnTop, onSaveAsNew, onClose }: ConflictProps) {
+function Conflict<T>({
+  versions,
+  id,
+  current,
+  basedOn,
+  onTheirs,
+  onSaveOnTop,
+  onSaveAsNew,
+  onClose,
+}: ConflictProps<T>) {
   const [failed, setFailed] = useState<string | null>(null)
   const look = async () => {
     try {
-      const theirs = await readRevision(id, current)
+      const theirs = await versions.read(id, current)
       onTheirs(theirs.document, theirs.revision)
       onClose()
     } catch (error) {
@@ -197,7 +235,7 @@ function Conflict({ id, current, basedOn, onTheirs, onSaveOnTop, onSaveAsNew, on
         <Button look="primary" onClick={onSaveOnTop}>
           Save mine as version {current + 1}
         </Button>
-        <Button onClick={onSaveAsNew}>Save mine as a new formula</Button>
+        <Button onClick={onSaveAsNew}>Save mine as a new {versions.noun}</Button>
         <Button onClick={() => void look()}>Look at theirs; undo brings mine back</Button>
         {failed && (
           <p role="alert" className="text-hot">

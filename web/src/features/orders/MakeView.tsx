@@ -1,0 +1,77 @@
+import type { Batch, OrderAnswer, OrderDocument } from '../../api/client'
+import { price, unbroken, weighed } from '../../lib/format'
+import { Button } from '../../ui/Button'
+import { Swatch } from '../stack/Takes'
+import { ListButtons } from './ListButtons'
+
+interface MakeViewProps {
+  document: OrderDocument
+  answer: OrderAnswer | undefined
+  currency: string
+  onBench: (component: string, grams: number) => void
+}
+
+/** What must be weighed: every batch over all cakes, and how it is shared out. */
+export function MakeView({ document, answer, currency, onBench }: MakeViewProps) {
+  const batches = answer?.batches ?? []
+  const total = batches.reduce((sum, batch) => sum + batch.to_make_g, 0)
+  return (
+    <section aria-label="To weigh">
+      <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
+        <h1 className="text-[30px]">
+          {batches.length === 0
+            ? 'Nothing to weigh yet'
+            : `${batches.length} batches, ${(total / 1000).toFixed(1)} kg in all`}
+        </h1>
+        <ListButtons document={document} lists={['weighing', 'bill']} />
+      </div>
+      <div className="mt-3 grid grid-cols-[repeat(auto-fill,minmax(360px,1fr))] gap-x-8 gap-y-6">
+        {batches.map((batch) => (
+          <article key={`${batch.kind}${batch.key}${batch.name}`} aria-label={batch.name}>
+            <div className="flex items-baseline gap-2.5 border-b-2 border-ink pb-1">
+              <Swatch tint={batch.tint} />
+              <h2 className="min-w-0 flex-1 text-[19px]">{unbroken(batch.name)}</h2>
+              <b className="text-[20px] whitespace-nowrap">{weighed(batch.to_make_g)} g</b>
+            </div>
+            <BatchTable batch={batch} />
+            <p className="mt-1 text-[14px] text-ink2">
+              {batch.shares.map((share) => share.words).join(', ')}
+              {batch.times > 0 && `; ${batch.times.toFixed(2)} times the formula`}
+              {batch.cost != null && `; ${price(batch.cost, currency)}`}.
+            </p>
+            {batch.kind === 'component' && (
+              <Button className="mt-1 px-3" onClick={() => onBench(batch.key, batch.to_make_g)}>
+                Scale to {weighed(batch.to_make_g)} g on the Bench
+              </Button>
+            )}
+          </article>
+        ))}
+      </div>
+    </section>
+  )
+}
+
+/** The lines of a batch. */
+export function BatchTable({ batch }: { batch: Batch }) {
+  if (batch.lines.length === 0) return <p className="py-1">Bought, or without a batter yet.</p>
+  return (
+    <table className="w-full">
+      <thead className="sr-only">
+        <tr>
+          <th>Ingredient</th>
+          <th>g</th>
+          <th>That is</th>
+        </tr>
+      </thead>
+      <tbody>
+        {batch.lines.map((line, at) => (
+          <tr key={at} className="border-b border-line">
+            <td className="py-0.5">{unbroken(line.name)}</td>
+            <td className="w-24 text-right text-[17px] font-[700]">{weighed(line.mass_g)} g</td>
+            <td className="w-28 pl-3 text-[13.5px] text-ink2">{line.in_pieces ?? ''}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  )
+}

@@ -1,0 +1,84 @@
+import type { ReactNode } from 'react'
+import { Link } from 'react-router'
+import type { OrderDocument } from '../../api/client'
+import { moment } from '../../lib/format'
+
+export const VIEWS = [
+  ['cake', 'Cake'],
+  ['order', 'Order'],
+  ['make', 'To weigh'],
+  ['shop', 'To buy'],
+  ['labels', 'Labels'],
+] as const
+
+export type ViewName = (typeof VIEWS)[number][0]
+
+interface OrderHeadProps {
+  document: OrderDocument
+  view: ViewName
+  cakeAt: number
+  onView: (view: ViewName, cake?: number) => void
+  restored: string | null
+  onThrowAway: () => void
+  children: ReactNode
+}
+
+/** Which order, which of its views, and the ways to keep it. */
+export function OrderHead({
+  document,
+  view,
+  cakeAt,
+  onView,
+  restored,
+  onThrowAway,
+  children,
+}: OrderHeadProps) {
+  return (
+    <header className="flex flex-col gap-1">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-line pb-2">
+        <nav aria-label="Views of the order" className="flex flex-wrap gap-1">
+          {VIEWS.map(([key, word]) => (
+            <button
+              key={key}
+              type="button"
+              aria-current={view === key ? 'page' : undefined}
+              disabled={key === 'cake' && document.cakes.length === 0}
+              className={`min-h-9 rounded-lg px-3 font-[640] disabled:opacity-50 pointer-coarse:min-h-11 ${
+                view === key ? 'bg-rim text-rim-text' : 'text-rim hover:bg-rim-tint'
+              }`}
+              onClick={() => onView(key, key === 'cake' ? cakeAt : undefined)}
+            >
+              {word}
+            </button>
+          ))}
+        </nav>
+        {view === 'cake' && document.cakes.length > 1 && (
+          <select
+            aria-label="Which cake"
+            className="min-h-9 max-w-[280px] rounded-md border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
+            value={cakeAt}
+            onChange={(event) => onView('cake', Number(event.target.value))}
+          >
+            {document.cakes.map((cake, at) => (
+              <option key={at} value={at}>
+                {cake.count} × {cake.stack.name || `Cake ${at + 1}`}
+              </option>
+            ))}
+          </select>
+        )}
+        <Link to="/orders" className="inline-flex min-h-9 items-center font-[640] text-rim underline">
+          All orders
+        </Link>
+        <div className="ml-auto max-[900px]:ml-0">{children}</div>
+      </div>
+      {restored && (
+        <p role="status" className="text-[14px]">
+          Unsaved work of {moment(restored)} was found again.{' '}
+          <button type="button" className="font-[640] text-rim underline" onClick={onThrowAway}>
+            Throw it away
+          </button>
+        </p>
+      )}
+    </header>
+  )
+}

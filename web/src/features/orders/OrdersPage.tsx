@@ -1,0 +1,160 @@
+import { useQueryClient } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import type { OrderDocument, OrderSummary } from '../../api/client'
+import { keepDraft } from '../../lib/draft'
+import { Button } from '../../ui/Button'
+import { useKitchen } from '../kitchen/queries'
+import { useCreate } from '../library/queries'
+import { cakeOf, emptyOrder, FORMAT, NEW } from './document'
+import { archiveOrder, readFile, useBeginnings, useOrders } from './queries'
+import { when } from './when'
+
+/** All orders, the next to be eaten first; a new one from a build or from a file. */
+export function OrdersPage() {
+  const orders = useOrders()
+  const beginnings = useBeginnings()
+  const kitchen = useKitchen()
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const create = useCreate()
+  const file = useRef<HTMLInputElement>(null)
+  const [away, setAway] = useState(false)
+  const [said, setSaid] = useState<string | null>(null)
+  const room = kitchen.data?.room_temperature_c ?? 21
+  const open = (document: OrderDocument) => {
+    keepDraft(NEW, { document, basedOn: 0, at: new Date().toISOString() })
+    void navigate('/stack/new')
+  }
+  const take = async (text: string) => {
+    try {
+      const read = await readFile(text)
+      if (read.kind === 'order') open(read.document)
+      else if (read.kind === 'stack')
+        open({ ...emptyOrder(room), name: read.document.name ?? '', cakes: [cakeOf(read.document)] })
+      else {
+        const name = read.document.name?.trim() ? read.document.name : 'Formula from a file'
+        const kept = await create.mutateAsync({ ...read.document, name })
+        const missed = read.kind === 'recipe' ? read.not_understood : []
+        if (missed.length === 0) void navigate(`/bench/${kept.id}`)
+        else setSaid(`“${name}” is among the formulas. Not understood: ${missed.join('; ')}.`)
+      }
+    } catch (error) {
+      setSaid(error instanceof Error ? sentence(error.message) : 'The file cannot be read.')
+    }
+  }
+  const place = async (order: OrderSummary, archived: boolean) => {
+    try {
+      await archiveOrder(order.id, archived)
+      await client.invalidateQueries({ queryKey: ['orders'] })
+    } catch (error) {
+      setSaid(error instanceof Error ? sentence(error.message) : 'It could not be put away.')
+    }
+  }
+  const shown = (orders.data ?? []).filter((order) => away || !order.archived)
+  return (
+    <div className="tray flex-1 px-6 pt-4 pb-6 max-[760px]:px-4">
+      <div className="grid grid-cols-[minmax(0,1fr)_380px] gap-8 max-[960px]:grid-cols-1">
+        <section aria-label="Orders">
+          <h1 className="text-[30px]">{heading(shown)}</h1>
+          {orders.isError && (
+            <p role="alert" className="mt-2 text-hot">
+              The orders cannot be read. {orders.error.message}{' '}
+              <Button onClick={() => void orders.refetch()}>Try again</Button>
+            </p>
+          )}
+          {said && (
+            <p role="alert" className="mt-2">
+              {said}
+            </p>
+          )}
+          <ul aria-label="All orders" className="mt-3 border-t border-line">
+            {shown.map((order) => (
+              <li
+                key={order.id}
+                className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-2"
+              >
+                <Link
+                  to={`/stack/${order.id}`}
+                  className="min-h-11 min-w-[220px] flex-1 rounded-lg px-1 hover:bg-rim-tint"
+                >
+                  <span className="block font-head text-[20px] font-[640]">{order.name}</span>
+                  <span className="text-ink2">
+                    {order.pieces} {order.pieces === 1 ? 'piece' : 'pieces'}, version {order.revision}
+                    {order.archived ? ', put away' : ''}
+                  </span>
+                </Link>
+                <span className="w-44 font-[640]">{when(order.served_at) ?? 'no date yet'}</span>
+                <Button look="quiet" className="px-3" onClick={() => void place(order, !order.archived)}>
+                  {order.archived ? 'Take out again' : 'Put away'}
+                </Button>
+              </li>
+            ))}
+          </ul>
+          {(orders.data ?? []).some((order) => order.archived) && (
+            <label className="mt-3 flex min-h-9 items-center gap-2">
+              <input
+                type="checkbox"
+                className="h-5 w-5 accent-[var(--rim)]"
+                checked={away}
+                onChange={(event) => setAway(event.target.checked)}
+              />
+              Also those put away
+            </label>
+          )}
+        </section>
+        <section aria-label="A new order" className="flex flex-col gap-2">
+          <h2 className="text-[21px]">Begin with</h2>
+          <ul className="border-t border-line">
+            {(beginnings.data?.templates ?? []).map((template) => (
+              <li key={template.key} className="border-b border-line">
+                <button
+                  type="button"
+                  className="min-h-11 w-full rounded-lg px-2 py-1.5 text-left hover:bg-rim-tint"
+                  onClick={() =>
+                    open({ ...emptyOrder(room), cakes: [cakeOf({ ...template.document, name: '' })] })
+                  }
+                >
+                  <b className="font-head text-[17px]">{template.name}</b>
+                  <span className="block text-[14px] text-ink2">{template.about}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          <div className="flex flex-wrap gap-2 pt-1">
+            <Button onClick={() => open(emptyOrder(room))}>Empty order</Button>
+            <Button onClick={() => file.current?.click()}>Read a file</Button>
+          </div>
+          <p className="text-[14px] text-ink2">
+            A {FORMAT} or cake file, or a recipe as JSON-LD. A recipe becomes a formula.
+          </p>
+          <input
+            ref={file}
+            type="file"
+            accept=".json,.jsonld,application/json,application/ld+json"
+            aria-label="File with an order, a cake or a recipe"
+            className="sr-only"
+            onChange={(event) => {
+              const chosen = event.target.files?.[0]
+              event.target.value = ''
+              if (chosen) void chosen.text().then(take)
+            }}
+          />
+        </section>
+      </div>
+    </div>
+  )
+}
+
+function sentence(words: string): string {
+  const first = words.charAt(0).toUpperCase() + words.slice(1)
+  return /[.!?]$/.test(first) ? first : `${first}.`
+}
+
+/** How many, and when the next is. */
+function heading(orders: OrderSummary[]): string {
+  const next = orders.find((order) => order.served_at && new Date(order.served_at) > new Date())
+  if (orders.length === 0) return 'Nothing is ordered yet'
+  const many = orders.length === 1 ? 'One order' : `${orders.length} orders`
+  return next ? `${many}; next is ${next.name}` : many
+}

@@ -1,0 +1,68 @@
+import type { Without as WithoutValue } from '../../api/client'
+
+interface WithoutProps {
+  value: WithoutValue
+  onChange: (value: WithoutValue) => void
+}
+
+const DIETS = [
+  ['animals', 'Nothing of animals'],
+  ['meat', 'Nothing of dead animals'],
+  ['pork', 'Nothing of pigs'],
+  ['alcohol', 'No alcohol'],
+] as const
+
+/** Allergens a guest may have to avoid: the groups of the EU and US lists, by the words of the pantry. */
+const ALLERGENS = [
+  'gluten (wheat)',
+  'egg',
+  'milk',
+  'soya',
+  'peanut',
+  'nuts (almond)',
+  'nuts (hazelnut)',
+  'nuts (walnut)',
+  'nuts (pistachio)',
+  'nuts (coconut)',
+  'sesame',
+  'fish',
+  'sulphites',
+  'lupin',
+] as const
+
+/** What must not be in the order. */
+export function Without({ value, onChange }: WithoutProps) {
+  const allergens = value.allergens ?? []
+  const more = allergens.filter((each) => !(ALLERGENS as readonly string[]).includes(each))
+  const tick = (label: string, checked: boolean, onTick: (checked: boolean) => void) => (
+    <label key={label} className="flex min-h-8 items-center gap-2 pointer-coarse:min-h-11">
+      <input
+        type="checkbox"
+        className="h-5 w-5 accent-[var(--rim)]"
+        checked={checked}
+        onChange={(event) => onTick(event.target.checked)}
+      />
+      {label}
+    </label>
+  )
+  return (
+    <fieldset>
+      <legend className="font-head text-[21px] font-[720]">Must not be in it</legend>
+      <div className="mt-1 flex flex-wrap gap-x-6">
+        {DIETS.map(([key, word]) =>
+          tick(word, value[key] ?? false, (checked) => onChange({ ...value, [key]: checked })),
+        )}
+      </div>
+      <div className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4">
+        {[...ALLERGENS, ...more].map((word) =>
+          tick(word, allergens.includes(word), (checked) =>
+            onChange({
+              ...value,
+              allergens: checked ? [...allergens, word] : allergens.filter((each) => each !== word),
+            }),
+          ),
+        )}
+      </div>
+    </fieldset>
+  )
+}

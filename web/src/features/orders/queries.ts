@@ -1,0 +1,93 @@
+import { useQuery } from '@tanstack/react-query'
+import { answer, api, ProblemError } from '../../api/client'
+import type { ListKind, OrderAnswer, OrderDocument, ReadFile, StackDocument } from '../../api/client'
+import { useQuestion } from '../../lib/question'
+
+export function useOrders() {
+  return useQuery({ queryKey: ['orders'], queryFn: () => answer(api.GET('/api/orders')) })
+}
+
+export function useOrder(id: string) {
+  return useQuery({
+    queryKey: ['order', id],
+    queryFn: () => answer(api.GET('/api/orders/{id}', { params: { path: { id } } })),
+    retry: (_count, error) => !(error instanceof ProblemError),
+    // Changes of others are told at saving, not poured over work in hand.
+    staleTime: Infinity,
+    gcTime: 0,
+  })
+}
+
+/** The order worked out; the last answer stays until the next is there. */
+export function useOrderAnswer(document: OrderDocument) {
+  return useQuestion<OrderAnswer>('order-answer', document, (signal) =>
+    answer(api.POST('/api/order', { body: document, signal })),
+  )
+}
+
+/** Builds to begin with, batters, kinds of sponge. They do not change while the program runs. */
+export function useBeginnings() {
+  return useQuery({
+    queryKey: ['beginnings'],
+    queryFn: () => answer(api.GET('/api/stack/begin')),
+    staleTime: Infinity,
+  })
+}
+
+export function createOrder(document: OrderDocument) {
+  return answer(api.POST('/api/orders', { body: document }))
+}
+
+export function saveOrder(id: string, document: OrderDocument, basedOn: number) {
+  return answer(
+    api.PUT('/api/orders/{id}', { params: { path: { id } }, body: { document, based_on_revision: basedOn } }),
+  )
+}
+
+export function archiveOrder(id: string, archived: boolean) {
+  return answer(api.PUT('/api/orders/{id}/place', { params: { path: { id } }, body: { archived } }))
+}
+
+export function listOrderRevisions(id: string) {
+  return answer(api.GET('/api/orders/{id}/revisions', { params: { path: { id } } }))
+}
+
+export function readOrderRevision(id: string, revision: number) {
+  return answer(
+    api.GET('/api/orders/{id}/revisions/{revision}', {
+      params: { path: { id, revision: revision } },
+    }),
+  )
+}
+
+export function readFile(text: string): Promise<ReadFile> {
+  return answer(api.POST('/api/files/read', { body: { text } }))
+}
+
+type Written = { kind: 'order'; document: OrderDocument } | { kind: 'stack'; document: StackDocument }
+
+/** A cake or an order as a file: whole, or as a recipe. */
+export async function writeFile(written: Written, form: 'json' | 'recipe'): Promise<string> {
+  const value = await answer(api.POST('/api/files', { params: { query: { form } }, body: written }))
+  return `${JSON.stringify(value, null, 2)}\n`
+}
+
+/** A list of an order as CSV. */
+export function writeList(document: OrderDocument, list: ListKind): Promise<string> {
+  return answer(api.POST('/api/order/list', { params: { query: { list } }, body: document, parseAs: 'text' }))
+}
+
+const LATELY = 'bright-spoon.order'
+
+/** The order opened last on this device. */
+export function lastOrder(): string | null {
+  return localStorage.getItem(LATELY)
+}
+
+export function rememberOrder(id: string) {
+  try {
+    localStorage.setItem(LATELY, id)
+  } catch {
+    // Nothing hangs on it.
+  }
+}

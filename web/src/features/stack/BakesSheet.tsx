@@ -1,0 +1,173 @@
+import type { Bake, StackDocument } from '../../api/client'
+import type { Edit } from '../../lib/history'
+import { useIngredients } from '../../lib/ingredients'
+import { insertAt, writeAt } from '../../lib/path'
+import { Button } from '../../ui/Button'
+import { NumberField } from '../../ui/NumberField'
+import { Sheet } from '../../ui/Sheet'
+import { useBeginnings } from '../orders/queries'
+import { Choice } from './Fields'
+
+interface BakesSheetProps {
+  document: StackDocument
+  edit: Edit<StackDocument>
+  onClose: () => void
+}
+
+/** What is baked for the cake: its kind, which says what it drinks, and its batter. */
+export function BakesSheet({ document, edit, onClose }: BakesSheetProps) {
+  const beginnings = useBeginnings()
+  const bakes = document.bakes ?? []
+  const add = (bake: Bake) => {
+    const keys = bakes.map((own) => own.key)
+    let key = bake.key
+    for (let n = 2; keys.includes(key); n += 1) key = `${bake.key}-${n}`
+    edit((own) => insertAt(own, 'bakes', bakes.length, { ...bake, key }))
+  }
+  return (
+    <Sheet
+      open
+      wide
+      onOpenChange={(open) => !open && onClose()}
+      title="Bakes"
+      lead="Sponges and bases of this cake. The kind says how heavy it is, what it drinks and how it tears; the batter goes on the lists."
+    >
+      <div className="flex min-h-0 flex-col gap-5 overflow-y-auto pr-1">
+        {bakes.map((bake, at) => (
+          <BakeFields
+            key={bake.key}
+            bake={bake}
+            path={`bakes.${at}`}
+            sponges={beginnings.data?.sponges ?? []}
+            edit={edit}
+          />
+        ))}
+        {bakes.length === 0 && <p className="text-ink2">Nothing is baked for it yet.</p>}
+        <Choice
+          label="Add"
+          value=""
+          onChange={(key) => {
+            const begun = beginnings.data?.bakes.find((own) => own.key === key)
+            if (begun) add(begun)
+          }}
+        >
+          <option value="">Add a bake…</option>
+          {(beginnings.data?.bakes ?? []).map((bake) => (
+            <option key={bake.key} value={bake.key}>
+              {bake.name}
+            </option>
+          ))}
+        </Choice>
+      </div>
+      <Button look="primary" onClick={onClose}>
+        Back to the cake
+      </Button>
+    </Sheet>
+  )
+}
+
+interface BakeFieldsProps {
+  bake: Bake
+  path: string
+  sponges: { key: string; word: string; bulk_kg_m3: number }[]
+  edit: Edit<StackDocument>
+}
+
+function BakeFields({ bake, path, sponges, edit }: BakeFieldsProps) {
+  const shelf = useIngredients('', true)
+  const put = (field: string, value: unknown, tag?: string) =>
+    edit((own) => writeAt(own, `${path}.${field}`, value), tag ? `${path}.${field}` : undefined)
+  const kind = sponges.find((own) => own.key === bake.sponge)
+  const lines = bake.lines ?? []
+  return (
+    <fieldset className="border-t border-line pt-3 first:border-0 first:pt-0">
+      <legend className="sr-only">{bake.name}</legend>
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
+        <label className="flex flex-col gap-1 text-[13px] text-ink2">
+          Name
+          <input
+            className="min-h-9 w-52 rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11"
+            maxLength={120}
+            value={bake.name}
+            onChange={(event) => put('name', event.target.value, 'name')}
+          />
+        </label>
+        <Choice label="Kind" value={bake.sponge} onChange={(key) => put('sponge', key)}>
+          {sponges.map((own) => (
+            <option key={own.key} value={own.key}>
+              {own.word}
+            </option>
+          ))}
+        </Choice>
+        <NumberField
+          label="Weight of a litre, baked"
+          unit="g"
+          min={80}
+          max={1500}
+          step={10}
+          value={bake.bulk_kg_m3 ?? kind?.bulk_kg_m3 ?? 300}
+          onCommit={(value) => put('bulk_kg_m3', value)}
+        />
+        <NumberField
+          label="Lost in the oven"
+          unit="%"
+          min={0}
+          max={50}
+          step={1}
+          value={bake.oven_loss_percent ?? 10}
+          onCommit={(value) => put('oven_loss_percent', value)}
+        />
+        <Button look="quiet" className="px-3" onClick={() => edit((own) => writeAt(own, path, null))}>
+          Take it away
+        </Button>
+      </div>
+      <ul
+        aria-label={`Batter of ${bake.name}`}
+        className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(330px,1fr))] gap-x-6 gap-y-1"
+      >
+        {lines.map((line, at) => (
+          <li key={at} className="flex items-center gap-2">
+            <input
+              aria-label={`Amount of line ${at + 1}`}
+              className="min-h-9 w-24 rounded-md border border-line2 bg-enamel px-2 text-right font-[640] pointer-coarse:min-h-11"
+              maxLength={60}
+              value={line.amount}
+              onChange={(event) => put(`lines.${at}.amount`, event.target.value, 'amount')}
+            />
+            <select
+              aria-label={`Ingredient of line ${at + 1}`}
+              className="min-h-9 min-w-0 flex-1 rounded-md border border-line2 bg-enamel px-1 pointer-coarse:min-h-11"
+              value={line.ingredient}
+              onChange={(event) => put(`lines.${at}.ingredient`, event.target.value)}
+            >
+              {!shelf.data?.some((own) => own.ingredient === line.ingredient) && (
+                <option value={line.ingredient}>{line.ingredient}</option>
+              )}
+              {(shelf.data ?? []).map((own) => (
+                <option key={own.ingredient} value={own.ingredient}>
+                  {own.name}
+                </option>
+              ))}
+            </select>
+            <Button
+              look="quiet"
+              className="px-2"
+              aria-label={`Take line ${at + 1} away`}
+              onClick={() => put(`lines.${at}`, null)}
+            >
+              ×
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Button
+        className="mt-2 px-3"
+        onClick={() =>
+          edit((own) => insertAt(own, `${path}.lines`, lines.length, { ingredient: 'sugar', amount: '10 g' }))
+        }
+      >
+        Add a line
+      </Button>
+    </fieldset>
+  )
+}

@@ -1,0 +1,277 @@
+import { Tabs } from 'radix-ui'
+import { useRef, useState } from 'react'
+import type { BenchWork, Mend, OrderedCake, PartAnswer, StackAnswer, StackDocument } from '../../api/client'
+import type { Edit } from '../../lib/history'
+import { writeAt } from '../../lib/path'
+import { pngOf, svgOf } from '../../lib/picture'
+import { fileName, saveAs } from '../../lib/save'
+import { Button } from '../../ui/Button'
+import { BakesSheet } from './BakesSheet'
+import { BuildList } from './BuildList'
+import { CakeSheet } from './CakeSheet'
+import { Drawing } from './Drawing'
+import type { Known } from './Fields'
+import { Findings } from './Findings'
+import { ResizeSheet } from './ResizeSheet'
+import { Selected } from './Selected'
+import { Takes } from './Takes'
+import { TopView } from './TopView'
+
+interface CakeViewProps {
+  cake: OrderedCake
+  answer: StackAnswer | undefined
+  room: number
+  known: Known
+  selected: string | null
+  onSelect: (path: string | null) => void
+  edit: Edit<StackDocument>
+  /** Puts a component on the Bench: with the work of a place, or brought to a size. */
+  onBench: (component: string, how?: { work: BenchWork['work'] } | { grams: number }) => void
+  onCount: (count: number) => void
+  onWhole: (form: 'json' | 'recipe') => void
+}
+
+type SheetName = 'cake' | 'bakes' | 'resize' | null
+
+/** One cake: whether it stands, the cake to scale, what it takes, and how it is built. */
+export function CakeView(props: CakeViewProps) {
+  const { cake, answer, selected, onSelect, edit } = props
+  const [view, setView] = useState<'side' | 'above'>('side')
+  const [zoom, setZoom] = useState(1)
+  const [tab, setTab] = useState('takes')
+  const [sheet, setSheet] = useState<SheetName>(null)
+  const drawing = useRef<SVGSVGElement>(null)
+  const document = cake.stack
+  const mend = (change: Mend) => {
+    if (change.path !== '') edit((own) => writeAt(own, change.path, change.value))
+  }
+  const bench = (work: BenchWork) => props.onBench(work.component, { work: work.work })
+  const sized = (part: PartAnswer) => props.onBench(part.key, { grams: part.to_make_g * cake.count })
+  if (!answer) return <div className="min-h-[420px]" aria-busy="true" />
+  const picture = async (kind: 'svg' | 'png') => {
+    if (!drawing.current) return
+    const name = fileName(document.name ?? '', 'cake')
+    if (kind === 'svg') saveAs(`${name}.svg`, 'image/svg+xml', svgOf(drawing.current))
+    else saveAs(`${name}.png`, 'image/png', await pngOf(drawing.current))
+  }
+  return (
+    <div className="grid flex-1 grid-cols-[minmax(0,1fr)_392px] gap-x-6 gap-y-4 max-[1100px]:grid-cols-1">
+      <section aria-label="The cake" className="flex min-w-0 flex-col">
+        <Verdict answer={answer} document={document} edit={edit} />
+        <Numbers answer={answer} count={cake.count} />
+        <div className="mt-1 flex flex-wrap items-center gap-2">
+          <div role="group" aria-label="View" className="flex">
+            <Toggle on={view === 'side'} onClick={() => setView('side')}>
+              From the side
+            </Toggle>
+            <Toggle on={view === 'above'} onClick={() => setView('above')}>
+              From above
+            </Toggle>
+          </div>
+          {view === 'side' && (
+            <div role="group" aria-label="Size of the drawing" className="flex items-center gap-1">
+              <Button
+                className="min-w-9 px-2"
+                aria-label="Smaller"
+                disabled={zoom <= 1}
+                onClick={() => setZoom(zoom / 1.5)}
+              >
+                −
+              </Button>
+              <Button
+                className="min-w-9 px-2"
+                aria-label="Larger"
+                disabled={zoom >= 5}
+                onClick={() => setZoom(zoom * 1.5)}
+              >
+                +
+              </Button>
+            </div>
+          )}
+          <span className="ml-auto flex flex-wrap gap-2">
+            <Files onPicture={(kind) => void picture(kind)} onWhole={props.onWhole} drawn={view === 'side'} />
+            <Button className="px-3" onClick={() => setSheet('resize')}>
+              Size
+            </Button>
+            <Button className="px-3" onClick={() => setSheet('bakes')}>
+              Bakes
+            </Button>
+            <Button className="px-3" onClick={() => setSheet('cake')}>
+              Serving
+            </Button>
+          </span>
+        </div>
+        {view === 'side' ? (
+          <Drawing
+            ref={drawing}
+            answer={answer}
+            selected={selected}
+            onSelect={onSelect}
+            zoom={zoom}
+            board={document.board_mm}
+          />
+        ) : (
+          <TopView answer={answer} />
+        )}
+      </section>
+      <aside className="flex min-w-0 flex-col gap-3 border-l border-line pl-6 max-[1100px]:border-0 max-[1100px]:pl-0">
+        <section aria-label="What is selected" className="border-b-2 border-ink pb-3">
+          <Selected
+            answer={answer}
+            document={document}
+            selected={selected}
+            onSelect={onSelect}
+            known={props.known}
+            edit={edit}
+            onBench={(component) => props.onBench(component)}
+          />
+        </section>
+        <Tabs.Root value={tab} onValueChange={setTab}>
+          <Tabs.List aria-label="Beside the drawing" className="mb-1 flex gap-1 border-b border-line">
+            {[
+              ['takes', 'What it takes'],
+              ['build', 'Build'],
+            ].map(([key = '', word]) => (
+              <Tabs.Trigger
+                key={key}
+                value={key}
+                className="min-h-10 rounded-t-lg px-3 font-head text-[18px] font-[640] text-ink2 data-[state=active]:border-b-[3px] data-[state=active]:border-rim data-[state=active]:text-ink pointer-coarse:min-h-11"
+              >
+                {word}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Tabs.Content value="takes">
+            <Takes answer={answer} count={cake.count} onBench={sized} />
+          </Tabs.Content>
+          <Tabs.Content value="build" className="max-h-[420px] overflow-y-auto max-[1100px]:max-h-none">
+            <BuildList
+              answer={answer}
+              document={document}
+              selected={selected}
+              onSelect={onSelect}
+              edit={edit}
+            />
+          </Tabs.Content>
+        </Tabs.Root>
+        <Findings findings={answer.findings} onSelect={onSelect} onMend={mend} onBench={bench} />
+      </aside>
+      {sheet === 'cake' && (
+        <CakeSheet
+          document={document}
+          count={cake.count}
+          edit={edit}
+          onCount={props.onCount}
+          onClose={() => setSheet(null)}
+        />
+      )}
+      {sheet === 'bakes' && <BakesSheet document={document} edit={edit} onClose={() => setSheet(null)} />}
+      {sheet === 'resize' && (
+        <ResizeSheet
+          document={document}
+          room={props.room}
+          portions={answer.portions * cake.count}
+          onUse={(next, pieces) => {
+            edit(() => next)
+            if (pieces > 1) props.onCount(pieces)
+            setSheet(null)
+          }}
+          onClose={() => setSheet(null)}
+        />
+      )}
+    </div>
+  )
+}
+
+function Verdict({
+  answer,
+  document,
+  edit,
+}: {
+  answer: StackAnswer
+  document: StackDocument
+  edit: Edit<StackDocument>
+}) {
+  return (
+    <div role="status">
+      <input
+        aria-label="Name of the cake"
+        className="w-full rounded-md bg-transparent font-head text-[18px] font-[640] text-ink2 hover:bg-rim-tint focus:bg-enamel"
+        maxLength={120}
+        placeholder="Name of the cake"
+        value={document.name ?? ''}
+        onChange={(event) => edit((own) => ({ ...own, name: event.target.value }), 'name')}
+      />
+      <h1 className={`text-[29px] leading-[1.08] ${answer.standing === 'trouble' ? 'text-hot' : ''}`}>
+        {answer.headline}
+      </h1>
+      <p className="mt-0.5 min-h-[20px] text-ink2">{answer.detail}</p>
+    </div>
+  )
+}
+
+function Numbers({ answer, count }: { answer: StackAnswer; count: number }) {
+  const kg = (grams: number) => (grams >= 1000 ? `${(grams / 1000).toFixed(1)} kg` : `${grams.toFixed(0)} g`)
+  const numbers: [string, string][] = [
+    [`${answer.height_mm.toFixed(0)} mm`, 'tall'],
+    [kg(answer.finished_g), count > 1 ? 'each, finished' : 'finished'],
+    ...(count > 1 ? [[`${count}`, 'of them'] as [string, string]] : []),
+    [
+      `${answer.portions * count}`,
+      answer.portion_g === answer.finished_g ? 'portions' : `portions of ${answer.portion_g.toFixed(0)} g`,
+    ],
+    ...(answer.drips > 0 ? [[`${answer.drips}`, 'drips'] as [string, string]] : []),
+  ]
+  return (
+    <p className="mt-1.5 flex flex-wrap gap-x-7 gap-y-1">
+      {numbers.map(([number, word]) => (
+        <span key={word} className="whitespace-nowrap">
+          <b className="text-[22px] font-[720]">{number}</b> <span className="text-ink2">{word}</span>
+        </span>
+      ))}
+    </p>
+  )
+}
+
+function Toggle({ on, onClick, children }: { on: boolean; onClick: () => void; children: string }) {
+  return (
+    <button
+      type="button"
+      aria-pressed={on}
+      className={`min-h-9 border-2 border-rim px-3 font-[640] first:rounded-l-[10px] last:rounded-r-[10px] last:border-l-0 pointer-coarse:min-h-11 ${
+        on ? 'bg-rim text-rim-text' : 'bg-enamel text-rim hover:bg-rim-tint'
+      }`}
+      onClick={onClick}
+    >
+      {children}
+    </button>
+  )
+}
+
+interface FilesProps {
+  drawn: boolean
+  onPicture: (kind: 'svg' | 'png') => void
+  onWhole: (form: 'json' | 'recipe') => void
+}
+
+/** The cake as a file. */
+function Files({ drawn, onPicture, onWhole }: FilesProps) {
+  return (
+    <select
+      aria-label="Save the cake as a file"
+      className="min-h-9 w-[112px] rounded-[10px] border-2 border-rim bg-enamel px-2 font-[640] text-rim pointer-coarse:min-h-11"
+      value=""
+      onChange={(event) => {
+        const kind = event.target.value
+        if (kind === 'svg' || kind === 'png') onPicture(kind)
+        else if (kind === 'json' || kind === 'recipe') onWhole(kind)
+      }}
+    >
+      <option value="">Save as…</option>
+      {drawn && <option value="svg">Picture, SVG</option>}
+      {drawn && <option value="png">Picture, PNG</option>}
+      <option value="json">Cake with its formulas, JSON</option>
+      <option value="recipe">Recipe, JSON-LD</option>
+    </select>
+  )
+}

@@ -1,0 +1,200 @@
+import type { Body, StackDocument } from '../../api/client'
+import type { Edit } from '../../lib/history'
+import { moveBy, writeAt } from '../../lib/path'
+import { Button } from '../../ui/Button'
+import { NumberField } from '../../ui/NumberField'
+import { SHAPES, SIZE_WORD } from './fields'
+import { Choice } from './Fields'
+
+interface TierFieldsProps {
+  document: StackDocument
+  tier: number
+  edit: Edit<StackDocument>
+  onSelect: (path: string | null) => void
+}
+
+/** Shape and size of a tier, its container, collar and dowels. */
+export function TierFields({ document, tier: at, edit, onSelect }: TierFieldsProps) {
+  const tier = document.tiers[at]
+  if (!tier) return null
+  const path = `tiers.${at}`
+  const put = (field: string, value: unknown, tag?: string) =>
+    edit((own) => writeAt(own, `${path}.${field}`, value), tag ? `${path}.${field}` : undefined)
+  const own = tier.body.shape === 'cup' || tier.body.shape === 'loaf'
+  return (
+    <div className="flex flex-col gap-3">
+      <h2 className="text-[17px]">Tier {at + 1}</h2>
+      <BodyFields body={tier.body} onBody={(body) => put('body', body)} />
+      <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
+        {own && (
+          <>
+            <label className="flex flex-col gap-1 text-[13px] text-ink2">
+              Sold in
+              <input
+                className="min-h-9 w-44 rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11"
+                placeholder="turned out, or its tin"
+                maxLength={80}
+                value={tier.container?.name ?? ''}
+                onChange={(event) =>
+                  put(
+                    'container',
+                    event.target.value === ''
+                      ? null
+                      : { headspace_mm: 5, ...tier.container, name: event.target.value },
+                    'container',
+                  )
+                }
+              />
+            </label>
+            {tier.container && (
+              <NumberField
+                label="Left under the rim"
+                unit="mm"
+                min={0}
+                max={100}
+                step={1}
+                value={tier.container.headspace_mm ?? 0}
+                onCommit={(value) => put('container.headspace_mm', value)}
+              />
+            )}
+          </>
+        )}
+        <Optional
+          label="Collar"
+          unit="mm"
+          value={tier.collar_mm}
+          usual={100}
+          onValue={(value) => put('collar_mm', value)}
+        />
+        <Optional
+          label="Dowels for the tier above"
+          unit=""
+          value={tier.dowels?.count}
+          usual={4}
+          onValue={(value) =>
+            put(
+              'dowels',
+              value === null ? null : { diameter_mm: 8, ...tier.dowels, count: Math.round(value) },
+            )
+          }
+        />
+      </div>
+      <div className="flex flex-wrap gap-2">
+        {document.tiers.length > 1 && (
+          <>
+            <Button
+              className="px-3"
+              disabled={at + 1 >= document.tiers.length}
+              onClick={() => {
+                edit((whole) => moveBy(whole, 'tiers', at, 1))
+                onSelect(`tiers.${at + 1}`)
+              }}
+            >
+              Up
+            </Button>
+            <Button
+              className="px-3"
+              disabled={at === 0}
+              onClick={() => {
+                edit((whole) => moveBy(whole, 'tiers', at, -1))
+                onSelect(`tiers.${at - 1}`)
+              }}
+            >
+              Down
+            </Button>
+            <Button
+              look="quiet"
+              className="px-3"
+              onClick={() => {
+                edit((whole) => writeAt(whole, path, null))
+                onSelect(null)
+              }}
+            >
+              Take the tier away
+            </Button>
+          </>
+        )}
+      </div>
+    </div>
+  )
+}
+
+interface BodyFieldsProps {
+  body: Body
+  onBody: (body: Body) => void
+}
+
+/** A shape and its sizes. */
+export function BodyFields({ body, onBody }: BodyFieldsProps) {
+  return (
+    <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
+      <Choice
+        label="Shape"
+        value={body.shape}
+        onChange={(shape) => {
+          const begun = SHAPES.find(([key]) => key === shape)?.[2]
+          if (begun) onBody({ ...begun })
+        }}
+      >
+        {SHAPES.map(([key, word]) => (
+          <option key={key} value={key}>
+            {word}
+          </option>
+        ))}
+      </Choice>
+      {Object.entries(body)
+        .filter(([name]) => name in SIZE_WORD)
+        .map(([name, value]) => (
+          <NumberField
+            key={name}
+            label={SIZE_WORD[name] ?? name}
+            unit="mm"
+            min={0}
+            max={1500}
+            step={name === 'corner_mm' ? 1 : 10}
+            value={Number(value)}
+            onCommit={(mm) => onBody({ ...body, [name]: mm })}
+          />
+        ))}
+    </div>
+  )
+}
+
+interface OptionalProps {
+  label: string
+  unit: string
+  value: number | null | undefined
+  usual: number
+  min?: number
+  max?: number
+  onValue: (value: number | null) => void
+}
+
+/** A number that need not be there: a tick, and then the number. */
+export function Optional({ label, unit, value, usual, min = 1, max = 1500, onValue }: OptionalProps) {
+  return (
+    <span className="flex items-end gap-2">
+      <label className="flex min-h-9 items-center gap-2 pointer-coarse:min-h-11">
+        <input
+          type="checkbox"
+          className="h-5 w-5 accent-[var(--rim)]"
+          checked={value != null}
+          onChange={(event) => onValue(event.target.checked ? usual : null)}
+        />
+        {label}
+      </label>
+      {value != null && (
+        <NumberField
+          inline
+          label={label}
+          unit={unit}
+          min={min}
+          max={max}
+          step={unit === 'mm' ? 5 : 1}
+          value={value}
+          onCommit={onValue}
+        />
+      )}
+    </span>
+  )
+}
