@@ -190,6 +190,15 @@ pub fn line(text: &str, shelf: &Shelf) -> Option<Line> {
         let rest = rest.join(" ");
         let named = rest.split([',', '(', ';']).next().unwrap_or_default();
         let named = named.trim().trim_start_matches("of ").trim();
+        // "2 egg yolks": the egg is not the unit.
+        let part = (unit == Unit::Egg)
+            .then(|| {
+                [("yolk", "yolks"), ("white", "whites")].into_iter().find(|(one, _)| named.starts_with(one))
+            })
+            .flatten();
+        if let Some((key, many)) = part {
+            return Some(Line::new(key, format!("{} {many}", words[0])));
+        }
         let counted = match unit {
             Unit::Egg => Some("egg"),
             Unit::Yolk => Some("yolk"),

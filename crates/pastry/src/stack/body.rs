@@ -327,7 +327,7 @@ impl Body {
     /// A coat of `side` cm round it and `top` cm on it, up to `height` cm, ml. On outlines the outline is
     /// grown; on what is round above the plate, its skin times the thickness.
     pub fn coat(&self, height: f64, side: f64, top: f64) -> f64 {
-        let lid = self.section(height).area() * top;
+        let lid = self.section(height).grown(side).area() * top;
         match *self {
             // 2 π R h is the skin of a cap; that of the middle of the coat.
             Body::Dome { .. } => {
@@ -346,14 +346,15 @@ impl Body {
             }
             Body::Cup { bottom_mm, top_mm, .. } => {
                 let slant = (height * height + (0.05 * (top_mm - bottom_mm)).powi(2)).sqrt();
-                PI * 0.05 * (bottom_mm + top_mm) * slant * side + lid
+                PI * (0.05 * (bottom_mm + top_mm) + side) * slant * side + lid
             }
             Body::Loaf { top_length_mm, top_width_mm, bottom_length_mm, bottom_width_mm, .. } => {
                 let slant =
                     |top: f64, bottom: f64| (height * height + (0.05 * (top - bottom)).powi(2)).sqrt();
                 let long = 0.1 * (top_length_mm + bottom_length_mm) * slant(top_width_mm, bottom_width_mm);
                 let short = 0.1 * (top_width_mm + bottom_width_mm) * slant(top_length_mm, bottom_length_mm);
-                (long + short) * side + lid
+                // Four corners, each a quarter of a round.
+                (long + short + PI * side * height) * side + lid
             }
             Body::Roll { length_mm, .. } => PI * (height + side) * side * 0.1 * length_mm,
             _ => crate::stack::cover::coat(&self.section(0.0), height, side, top),

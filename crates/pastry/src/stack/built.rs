@@ -293,6 +293,14 @@ fn vessel(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
 /// What a cook may have forgotten.
 fn forgotten(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
     let mut found = Vec::new();
+    for spot in scene.layout.spots.iter().filter(|spot| spot.tier == at && spot.kind == PlaceKind::Soak) {
+        if spot.outline.area() <= 0.0 && scene.layout.tiers[at].inner > 0.0 {
+            let sentence =
+                format!("The dry rim of a soak in tier {} leaves nothing to soak: make it narrower.", at + 1);
+            let mend = Mend::set("Leave 10 mm dry", format!("{}.dry_rim_mm", spot.path), 10.0);
+            found.push(Finding::new("all_rim", &spot.path, Standing::Trouble, sentence).mended(Some(mend)));
+        }
+    }
     let path = |k: usize| format!("tiers.{at}.layers.{k}");
     for (k, pair) in tier.layers.windows(2).enumerate() {
         if let [Layer::Sponge { .. }, Layer::Sponge { .. }] = pair {

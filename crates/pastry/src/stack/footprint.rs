@@ -63,24 +63,26 @@ impl Footprint {
         }
     }
 
-    /// The outline with `by` cm more on every side; a hole grows smaller by as much.
+    /// The outline with `by` cm more on every side; a hole grows smaller by as much. With less than is there,
+    /// nothing is left.
     pub fn grown(&self, by: f64) -> Footprint {
         match *self {
-            Footprint::Round { diameter } => Footprint::Round { diameter: diameter + 2.0 * by },
+            Footprint::Round { diameter } => Footprint::Round { diameter: (diameter + 2.0 * by).max(0.0) },
             Footprint::Rectangle { length, width, corner } => Footprint::Rectangle {
-                length: length + 2.0 * by,
-                width: width + 2.0 * by,
-                corner: if corner > 0.0 { corner + by } else { 0.0 },
+                length: (length + 2.0 * by).max(0.0),
+                width: (width + 2.0 * by).max(0.0),
+                corner: if corner > 0.0 { (corner + by).max(0.0) } else { 0.0 },
             },
             Footprint::Ring { diameter, hole } => {
-                Footprint::Ring { diameter: diameter + 2.0 * by, hole: (hole - 2.0 * by).max(0.0) }
+                let outer = (diameter + 2.0 * by).max(0.0);
+                Footprint::Ring { diameter: outer, hole: (hole - 2.0 * by).clamp(0.0, outer) }
             }
             // What a coat of this thickness adds, to the first order: the same area as its edge times it.
             Footprint::Heart { side } => {
-                let area = self.area() + by * self.perimeter();
+                let area = (self.area() + by * self.perimeter()).max(0.0);
                 Footprint::Heart { side: if side > 0.0 { (area / (1.0 + PI / 4.0)).sqrt() } else { 0.0 } }
             }
-            Footprint::Hexagon { across } => Footprint::Hexagon { across: across + 2.0 * by },
+            Footprint::Hexagon { across } => Footprint::Hexagon { across: (across + 2.0 * by).max(0.0) },
         }
     }
 

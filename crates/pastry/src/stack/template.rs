@@ -130,6 +130,13 @@ fn template(key: &str, name: &str, about: &str, tiers: Vec<Tier>, bakes: &[&str]
     let mut document = StackDocument::empty(Body::Round { diameter_mm: 180.0 });
     document.name = name.to_owned();
     document.tiers = tiers;
+    // What the cold sets is eaten cold.
+    let cold = document
+        .tiers
+        .iter()
+        .flat_map(|tier| &tier.layers)
+        .any(|layer| matches!(layer, Layer::Filling { task: FillingTask::Set | FillingTask::Spoon, .. }));
+    document.serve_c = cold.then_some(8.0);
     document.bakes = bakes.iter().map(|key| bake(key)).collect();
     Template { key: key.to_owned(), name: name.to_owned(), about: about.to_owned(), document }
 }
