@@ -11,12 +11,15 @@ use pastry::job::assess::map;
 use pastry::job::starts::starts;
 use pastry::job::{FormulaDocument, Job, assess};
 use pastry::method::sheet;
+use pastry::order::{OrderDocument, OrderedCake, order};
 use pastry::rescue::{OverpourAsk, RescueAsk, Sign, overpour, rescue};
 use pastry::rheology::kernel::Predictor;
 use pastry::rheology::{Grid, History, Options, sweep};
 use pastry::scale::{ScaleAsk, Target, Whole, scale};
+use pastry::stack::{Body, Known, Layer, StackDocument, stack, templates};
 use pastry::swap::{SwapAsk, SwapFor, swap};
 use pastry::units::amount::parse;
+use std::collections::HashMap;
 use std::hint::black_box;
 
 const LINES: [(&str, f64); 6] = [
@@ -112,5 +115,63 @@ fn making(c: &mut Criterion) {
     c.bench_function("methods, mask", |b| b.iter(|| sheet(black_box(&mask), &shelf)));
 }
 
-criterion_group!(benches, core, making);
+/// Five tiers of twelve places, with the formulas of four families in them.
+fn tall() -> (StackDocument, HashMap<String, FormulaDocument>) {
+    let start = |family: Family, job: &str| {
+        let found = starts(family).iter().find(|start| start.work.job.word() == job);
+        found.expect("a start for the job").clone()
+    };
+    let formulas = HashMap::from([
+        ("fill".to_owned(), start(Family::Ganache, "fill")),
+        ("mask".to_owned(), start(Family::Buttercream, "mask")),
+        ("drip".to_owned(), start(Family::Ganache, "drip")),
+        ("soak".to_owned(), start(Family::Syrup, "soak")),
+        ("pipe".to_owned(), start(Family::SwissButtercream, "pipe")),
+    ]);
+    let mut document = templates().into_iter().find(|own| own.key == "tiers").expect("a template").document;
+    let mut tier = document.tiers[0].clone();
+    for layer in &mut tier.layers {
+        match layer {
+            Layer::Sponge { soak: Some(soak), .. } => soak.component = Some("soak".to_owned()),
+            Layer::Sponge { .. } => {}
+            Layer::Filling { component, dam, .. } => {
+                *component = Some("fill".to_owned());
+                dam.iter_mut().for_each(|dam| dam.component = Some("mask".to_owned()));
+            }
+        }
+    }
+    for coat in [&mut tier.crumb_coat, &mut tier.coat].into_iter().flatten() {
+        coat.component = Some("mask".to_owned());
+    }
+    tier.drip.iter_mut().for_each(|drip| drip.component = Some("drip".to_owned()));
+    tier.borders.iter_mut().for_each(|border| border.component = Some("pipe".to_owned()));
+    document.tiers = (0..5)
+        .map(|at| {
+            let mut own = tier.clone();
+            own.body = Body::Round { diameter_mm: 400.0 - 60.0 * f64::from(at) };
+            own
+        })
+        .collect();
+    (document, formulas)
+}
+
+fn cakes(c: &mut Criterion) {
+    let (document, formulas) = tall();
+    let shelf = Shelf::catalogue();
+    let known = Known { formulas: &formulas, shelf: &shelf };
+    let places = stack(&document, &known, 21.0).expect("a cake").places.len();
+    assert!(places >= 60, "{places} places");
+    c.bench_function("stack, 5 tiers of 12 places and more", |b| {
+        b.iter(|| stack(black_box(&document), &known, 21.0));
+    });
+    let ordered = OrderDocument {
+        cakes: vec![OrderedCake { stack: document, count: 1 }],
+        ..OrderDocument::empty(21.0)
+    };
+    c.bench_function("order of that cake", |b| {
+        b.iter(|| order(black_box(&ordered), &known, &|ingredient| ingredient.pack, &|_| Vec::new()));
+    });
+}
+
+criterion_group!(benches, core, making, cakes);
 criterion_main!(benches);

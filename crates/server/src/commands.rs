@@ -12,11 +12,16 @@ use pastry::ingredient::search::search;
 use pastry::ingredient::{Ingredient, Shelf, catalogue};
 use pastry::job::{FormulaDocument, assess, compare};
 use pastry::method::sheet;
+use pastry::order::foreign::{ReadFile, read as read_any};
+use pastry::order::recipe::{formula_recipe, order_recipe, stack_recipe};
+use pastry::order::{ListKind, OrderDocument, order, to_csv};
 use pastry::rescue::{RescueAsk, Sign, rescue};
 use pastry::scale::{ScaleAsk, Target, Whole, scale};
+use pastry::stack::{Known, StackDocument, stack};
 use pastry::swap::{SwapAsk, swap};
 use pastry::units::kitchen::Measures;
 use serde::de::DeserializeOwned;
+use std::collections::HashMap;
 use std::io::Read;
 use std::path::{Path, PathBuf};
 
@@ -145,6 +150,64 @@ pub fn methods(file: &Path) -> Result<String, String> {
     sheet(&document, &Shelf::catalogue())
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// What the cakes of files are made of: only what they bring, from the catalogue.
+fn with_nothing<T>(ask: impl FnOnce(&Known) -> T) -> T {
+    let (formulas, shelf) = (HashMap::new(), Shelf::catalogue());
+    ask(&Known { formulas: &formulas, shelf: &shelf })
+}
+
+/// Reads a cake that brings its formulas and works it out for a room.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn stack_file(file: &Path, room_c: f64) -> Result<String, String> {
+    let document: StackDocument = read(file)?;
+    with_nothing(|known| stack(&document, known, room_c))
+        .map(|answer| written(&answer))
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads an order that brings its formulas and works it out; with a list, only that, as CSV.
+///
+/// # Errors
+/// In words, one line per fault; a list nobody knows.
+pub fn order_file(file: &Path, list: Option<&str>) -> Result<String, String> {
+    let kind = list
+        .map(|word| {
+            serde_json::from_value::<ListKind>(word.into()).map_err(|_| {
+                format!("order: there is no list “{word}”: write shopping, weighing, bill or labels")
+            })
+        })
+        .transpose()?;
+    let document: OrderDocument = read(file)?;
+    let pack = |ingredient: &Ingredient| ingredient.pack;
+    with_nothing(|known| order(&document, known, &pack, &|_| Vec::new()))
+        .map(|answer| match kind {
+            Some(kind) => to_csv(&answer, kind).trim_end().to_owned(),
+            None => written(&answer),
+        })
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads a formula, a cake or an order of ours, or a Schema.org Recipe of anybody's, and prints it as a recipe.
+///
+/// # Errors
+/// In words: what the file is not.
+pub fn recipe_file(file: &Path) -> Result<String, String> {
+    let value: serde_json::Value = read(file)?;
+    let shown = file.display();
+    let shelf = Shelf::catalogue();
+    let found = read_any(&value.to_string(), &shelf).map_err(|words| format!("{shown}: {words}"))?;
+    let recipe = match &found {
+        ReadFile::Formula { document } | ReadFile::Recipe { document, .. } => {
+            formula_recipe(document, &shelf).map_err(|faults| lines(&shown.to_string(), &faults))?
+        }
+        ReadFile::Stack { document } => with_nothing(|known| stack_recipe(document, known, 21.0)),
+        ReadFile::Order { document } => with_nothing(|known| order_recipe(document, known)),
+    };
+    serde_json::to_string_pretty(&recipe).map_err(|error| error.to_string())
 }
 
 /// Reads two or three formulas and sets them side by side.

@@ -72,6 +72,27 @@ pub enum Command {
         /// The file; - reads standard input.
         file: PathBuf,
     },
+    /// Read a cake and print how much of everything it takes and whether it stands.
+    Stack {
+        /// The file, with the formulas it needs in it; - reads standard input.
+        file: PathBuf,
+        /// The room it is eaten in, °C.
+        #[arg(long, default_value_t = 21.0)]
+        room: f64,
+    },
+    /// Read an order and print what to make, buy and label.
+    Order {
+        /// The file, with the formulas it needs in it; - reads standard input.
+        file: PathBuf,
+        /// Only one list, as CSV: shopping, weighing, bill or labels.
+        #[arg(long)]
+        list: Option<String>,
+    },
+    /// Read a formula, a cake, an order or a Schema.org Recipe and print it as a Recipe in JSON-LD.
+    Recipe {
+        /// The file; - reads standard input.
+        file: PathBuf,
+    },
     /// Read two or three formulas and print them side by side, what differs marked.
     Compare {
         /// The files.
@@ -103,7 +124,7 @@ pub enum Command {
     Openapi,
     /// Print the JSON Schema of an open format.
     Schema {
-        /// formula-1, ingredient-1 or pantry-1.
+        /// formula-1, ingredient-1, pantry-1, stack-1 or order-1.
         #[arg(default_value = "formula-1")]
         format: String,
     },

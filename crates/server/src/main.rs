@@ -28,6 +28,9 @@ fn main() -> ExitCode {
             answer(commands::scale_to(&file, target, loss))
         }
         Command::Methods { file } => answer(commands::methods(&file)),
+        Command::Stack { file, room } => answer(commands::stack_file(&file, room)),
+        Command::Order { file, list } => answer(commands::order_file(&file, list.as_deref())),
+        Command::Recipe { file } => answer(commands::recipe_file(&file)),
         Command::Compare { files } => answer(commands::compare_files(&files)),
         Command::Convert { amount, ingredient, measures } => {
             answer(commands::convert_words(&amount, &ingredient, measures))

@@ -135,7 +135,19 @@ async fn unknown_addresses_and_methods_answer_as_problems() {
 #[tokio::test]
 async fn every_question_is_refused_in_the_same_words_when_it_is_none() {
     let kitchen = Kitchen::open(false).await;
-    for door in ["balance", "swap", "rescue", "overpour", "scale", "shares", "methods"] {
+    for door in [
+        "balance",
+        "swap",
+        "rescue",
+        "overpour",
+        "scale",
+        "shares",
+        "methods",
+        "stack",
+        "stack/resize",
+        "order",
+        "files/read",
+    ] {
         let url = format!("{}/api/{door}", kitchen.address);
         let send = |kind: &'static str, body: String| {
             kitchen.http.post(&url).header("content-type", kind).body(body).send()

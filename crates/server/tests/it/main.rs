@@ -12,6 +12,7 @@ mod families;
 mod ingredients;
 mod library;
 mod making;
+mod orders;
 mod predict;
 
 use pastry::job::FormulaDocument;

@@ -6,6 +6,7 @@
 mod components;
 mod ingredients;
 mod kitchen;
+mod orders;
 
 use pastry::job::FormulaDocument;
 use store::Store;
