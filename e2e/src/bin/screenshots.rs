@@ -112,6 +112,16 @@ async fn open(ui: &Ui, what: &str) {
                          document.querySelectorAll('#root, .no-print').forEach((each) => { each.style.display = 'none' })",
                     )
                     .await;
+                } else if word == "picture" {
+                    // The picture that is saved, in place of the page.
+                    ui.js("const make = URL.createObjectURL.bind(URL);
+                         URL.createObjectURL = (blob) => { if (blob.type === 'image/png') {
+                           const read = new FileReader(); read.onload = () => {
+                             document.body.innerHTML = `<img style='width:100%' src='${read.result}'>` };
+                           read.readAsDataURL(blob) } return make(blob) }")
+                        .await;
+                    ui.click("//select[@aria-label='Save the cake as a file']/option[@value='png']").await;
+                    ui.find("//body/img").await;
                 } else if let Some(times) = word.strip_prefix("up") {
                     ui.find("//*[@role='listbox']").await;
                     ui.js("document.querySelector('[role=listbox]').focus()").await;

@@ -144,3 +144,48 @@ async fn nothing_serious_in_rescue_and_making() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn nothing_serious_on_the_stack_and_its_lists() {
+    ui("looks_stack", async |ui| {
+        let axe = axe();
+        let check = async |what: &str| {
+            let faults = ui.serious_faults(&axe).await;
+            assert!(faults.is_empty(), "{what}:\n{}", faults.join("\n"));
+            let wide = ui.js("return [document.documentElement.scrollWidth, innerWidth]").await;
+            assert_eq!(wide[0], wide[1], "{what}: something stands out at the side");
+        };
+        for (theme, size) in
+            [("light", Viewport(1280, 800)), ("dim", Viewport(1024, 768)), ("light", Viewport(820, 1180))]
+        {
+            ui.set_viewport(size).await;
+            ui.open("/").await;
+            ui.js(&format!("localStorage.setItem('bright-spoon.theme', '{theme}')")).await;
+            ui.open("/orders").await;
+            ui.find("//ul[@aria-label='All orders']/li").await;
+            check("orders").await;
+            ui.open_order("Harbour wedding", "Cake").await;
+            check("the cake").await;
+            ui.click("//button[@role='tab'][.='Build']").await;
+            ui.click("//button[starts-with(., '33 drips')]").await;
+            check("the build").await;
+            ui.click("//button[.='From above']").await;
+            check("from above").await;
+            for (button, sign) in
+                [("Bakes", "Add a bake…"), ("Serving", "Eaten at"), ("Size", "Another tin or mould")]
+            {
+                ui.click(&format!("//button[.='{button}']")).await;
+                ui.find(&format!("//*[@role='dialog']//*[contains(text(), '{sign}')]")).await;
+                check(button).await;
+                ui.press(fantoccini::key::Key::Escape).await;
+                ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
+            }
+            for view in ["Order", "To weigh", "To buy", "Labels"] {
+                ui.click(&format!("//nav[@aria-label='Views of the order']//button[.='{view}']")).await;
+                ui.find("//h1[string-length(normalize-space(.)) > 3]").await;
+                check(view).await;
+            }
+        }
+    })
+    .await;
+}

@@ -12,6 +12,7 @@ mod offline;
 mod pantry;
 mod rescue;
 mod revisions;
+mod stack;
 mod ways;
 
 /// The verdict of the first demo formula as it is opened.

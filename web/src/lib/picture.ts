@@ -52,24 +52,21 @@ export function svgOf(drawing: SVGSVGElement): string {
 export async function pngOf(drawing: SVGSVGElement): Promise<Blob> {
   const { width, height } = drawing.getBoundingClientRect()
   const image = new Image()
-  const url = URL.createObjectURL(new Blob([svgOf(drawing)], { type: 'image/svg+xml' }))
-  try {
-    await new Promise<void>((done, failed) => {
-      image.onload = () => done()
-      image.onerror = () => failed(new Error('The picture could not be drawn.'))
-      image.src = url
-    })
-    const canvas = window.document.createElement('canvas')
-    canvas.width = Math.round(2 * width)
-    canvas.height = Math.round(2 * height)
-    canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
-    return await new Promise<Blob>((done, failed) =>
-      canvas.toBlob(
-        (blob) => (blob ? done(blob) : failed(new Error('The picture could not be drawn.'))),
-        'image/png',
-      ),
-    )
-  } finally {
-    URL.revokeObjectURL(url)
-  }
+  // A blob's address would need leave of the page's policy; the drawing itself as an address does not.
+  const url = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(svgOf(drawing))}`
+  await new Promise<void>((done, failed) => {
+    image.onload = () => done()
+    image.onerror = () => failed(new Error('The picture could not be drawn.'))
+    image.src = url
+  })
+  const canvas = window.document.createElement('canvas')
+  canvas.width = Math.round(2 * width)
+  canvas.height = Math.round(2 * height)
+  canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height)
+  return await new Promise<Blob>((done, failed) =>
+    canvas.toBlob(
+      (blob) => (blob ? done(blob) : failed(new Error('The picture could not be drawn.'))),
+      'image/png',
+    ),
+  )
 }

@@ -60,7 +60,7 @@ export function SavePanel<T>(props: SavePanelProps<T>) {
       ? `version ${basedOn}, saved`
       : 'nothing to save yet'
   return (
-    <div className={compact ? 'flex flex-wrap items-center gap-2' : 'mt-auto flex flex-col gap-2'}>
+    <div className={compact ? 'flex flex-wrap items-center gap-2' : 'mt-2 flex flex-col gap-2'}>
       <div
         className={`tape torn flex items-center justify-between gap-3 px-5 ${compact ? 'max-w-[330px] py-0.5' : 'py-1.5'}`}
       >

@@ -100,7 +100,11 @@ function Rows({
             key={`${letter} ${way.title}`}
             data-way={letter}
             className={`border-t border-line py-0.5 first:border-0 ${shown === at ? 'bg-rim-tint' : ''}`}
-            onPointerEnter={(event) => event.pointerType === 'mouse' && onPoint(at)}
+            // A mouse that moves onto it, not one it appears under: only the first is pointing.
+            onPointerMove={(event) => {
+              if (event.pointerType === 'mouse' && (event.movementX !== 0 || event.movementY !== 0))
+                onPoint(at)
+            }}
             onFocus={() => onPoint(at)}
             onBlur={() => onPoint(null)}
           >

@@ -54,7 +54,9 @@ export function useTrying(key: string) {
   return {
     tried: now.tried,
     shown: now.pointed ?? now.tried,
-    point: (pointed: number | null) => setState({ ...now, pointed }),
+    point: (pointed: number | null) => {
+      if (now.pointed !== pointed) setState({ ...now, pointed })
+    },
     tryOut: (tried: number | null) => setState({ key, tried, pointed: null }),
   }
 }

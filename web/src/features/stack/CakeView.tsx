@@ -40,6 +40,7 @@ export function CakeView(props: CakeViewProps) {
   const [zoom, setZoom] = useState(1)
   const [tab, setTab] = useState('takes')
   const [sheet, setSheet] = useState<SheetName>(null)
+  const [failed, setFailed] = useState<string | null>(null)
   const drawing = useRef<SVGSVGElement>(null)
   const document = cake.stack
   const mend = (change: Mend) => {
@@ -51,8 +52,13 @@ export function CakeView(props: CakeViewProps) {
   const picture = async (kind: 'svg' | 'png') => {
     if (!drawing.current) return
     const name = fileName(document.name ?? '', 'cake')
-    if (kind === 'svg') saveAs(`${name}.svg`, 'image/svg+xml', svgOf(drawing.current))
-    else saveAs(`${name}.png`, 'image/png', await pngOf(drawing.current))
+    setFailed(null)
+    try {
+      if (kind === 'svg') saveAs(`${name}.svg`, 'image/svg+xml', svgOf(drawing.current))
+      else saveAs(`${name}.png`, 'image/png', await pngOf(drawing.current))
+    } catch (error) {
+      setFailed(error instanceof Error ? error.message : 'The picture could not be drawn.')
+    }
   }
   return (
     <div className="grid flex-1 grid-cols-[minmax(0,1fr)_392px] gap-x-6 gap-y-4 max-[1100px]:grid-cols-1">
@@ -101,6 +107,11 @@ export function CakeView(props: CakeViewProps) {
             </Button>
           </span>
         </div>
+        {failed && (
+          <p role="alert" className="text-hot">
+            {failed}
+          </p>
+        )}
         {view === 'side' ? (
           <Drawing
             ref={drawing}
