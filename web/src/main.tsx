@@ -4,9 +4,10 @@ import './ui/base.css'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { App } from './app/App'
-import { applyTheme, storedTheme } from './lib/theme'
+import { applyTheme, printInTheLight, storedTheme } from './lib/theme'
 
 applyTheme(storedTheme())
+printInTheLight()
 
 const root = document.getElementById('root')
 if (root) {

@@ -5120,7 +5120,10 @@ export interface operations {
     };
     export_component: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description In what form. */
+                form?: "json" | "recipe";
+            };
             header?: never;
             path: {
                 /** @description Key of the component */
@@ -5343,9 +5346,9 @@ export interface operations {
     };
     write_file: {
         parameters: {
-            query: {
+            query?: {
                 /** @description In what form. */
-                form: "json" | "recipe";
+                form?: "json" | "recipe";
             };
             header?: never;
             path?: never;

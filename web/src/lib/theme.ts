@@ -17,3 +17,9 @@ export function rememberTheme(theme: Theme) {
   localStorage.setItem(KEY, theme)
   applyTheme(theme)
 }
+
+/** Paper is white: what is printed takes the colours of the light theme, whatever the page has. */
+export function printInTheLight() {
+  window.addEventListener('beforeprint', () => applyTheme('light'))
+  window.addEventListener('afterprint', () => applyTheme(storedTheme()))
+}

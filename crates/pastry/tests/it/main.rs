@@ -8,6 +8,7 @@ mod balance;
 mod balance_optimum;
 mod cakes;
 mod composition;
+mod films;
 mod fuzz;
 mod handbook;
 mod heat;

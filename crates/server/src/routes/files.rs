@@ -3,16 +3,18 @@
 use crate::app::AppState;
 use crate::body::{Asked, Body};
 use crate::error::{ApiError, Problem};
+use crate::routes::recipes::{Form, WantedForm};
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
 use jiff::Timestamp;
 use pastry::fault::Fault;
-use pastry::ingredient::catalogue;
 use pastry::ingredient::document::IngredientDocument;
 use pastry::ingredient::table::{BadRow, Reading, from_csv, from_json, key_for, to_csv, to_json};
+use pastry::ingredient::{Shelf, catalogue};
 use pastry::job::FormulaDocument;
+use pastry::order::recipe::formula_recipe;
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
 use utoipa::{IntoParams, ToSchema};
@@ -164,7 +166,7 @@ async fn import_ingredients(
 
 /// A formula as a file, with the own ingredients it needs in another kitchen.
 #[utoipa::path(get, path = "/components/{id}/export", tag = "components",
-    params(("id" = String, Path, description = "Key of the component")),
+    params(("id" = String, Path, description = "Key of the component"), WantedForm),
     responses(
         (status = 200, body = FormulaDocument, description = "The file"),
         (status = 404, body = Problem, content_type = "application/problem+json", description = "No such component")
@@ -172,6 +174,7 @@ async fn import_ingredients(
 async fn export_component(
     State(state): State<AppState>,
     Path(id): Path<String>,
+    Asked(wanted): Asked<WantedForm>,
 ) -> Result<Response, ApiError> {
     let mut document = state.store.component(&id, None).await?.document;
     let used: Vec<&str> = document.lines.iter().map(|line| line.ingredient.as_str()).collect();
@@ -186,6 +189,11 @@ async fn export_component(
     let here: Vec<String> = brought.iter().map(|own| own.key.clone()).collect();
     brought.extend(document.ingredients.drain(..).filter(|own| !here.contains(&own.key)));
     document.ingredients = brought;
+    if wanted.form == Form::Recipe {
+        let recipe = formula_recipe(&document, &Shelf::catalogue()).map_err(ApiError::Faults)?;
+        let text = serde_json::to_string_pretty(&recipe).expect("a recipe serialises");
+        return Ok(download("application/ld+json", &document.name, text));
+    }
     let text = serde_json::to_string_pretty(&document).expect("a formula serialises");
     Ok(download("application/json", &document.name, text))
 }

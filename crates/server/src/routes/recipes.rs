@@ -46,10 +46,11 @@ pub enum Written {
 }
 
 /// In what form.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum Form {
     /// The document, with every formula and own ingredient it needs elsewhere.
+    #[default]
     Json,
     /// Schema.org Recipe in JSON-LD, with the document inside.
     Recipe,
@@ -62,7 +63,8 @@ pub enum Form {
 pub struct WantedForm {
     /// In what form.
     #[param(inline)]
-    form: Form,
+    #[serde(default)]
+    pub form: Form,
 }
 
 /// Which list to write out.

@@ -168,6 +168,8 @@ async fn a_file_takes_its_formulas_along_and_reads_back_in_another_kitchen() {
     let (_, recipe) =
         kitchen.post("/api/files?form=recipe", &json!({ "kind": "formula", "document": formula() })).await;
     assert!(recipe["recipeInstructions"].as_array().unwrap().len() > 3);
+    let (_, recipe) = kitchen.get(&format!("/api/components/{component}/export?form=recipe")).await;
+    assert_eq!((&recipe["@type"], &recipe["name"]), (&json!("Recipe"), &json!("Test drip")));
     let (status, problem) = elsewhere.post("/api/files/read", &json!({ "text": "[]" })).await;
     assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("text")));
     kitchen.close().await;

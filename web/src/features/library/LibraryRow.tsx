@@ -73,6 +73,11 @@ export function LibraryRow({ component, tags, chosen, onChoose, onDuplicate, onP
                 Save as a file
               </a>
             </DropdownMenu.Item>
+            <DropdownMenu.Item className={item} asChild>
+              <a href={`/api/components/${id}/export?form=recipe`} download>
+                Save as a recipe
+              </a>
+            </DropdownMenu.Item>
             <DropdownMenu.Item className={item} onSelect={() => onPlace({ archived: !archived })}>
               {archived ? 'Take out again' : 'Put away'}
             </DropdownMenu.Item>

@@ -1,4 +1,4 @@
-import type { Bake, StackDocument } from '../../api/client'
+import type { Bake, Beginnings, StackDocument } from '../../api/client'
 import type { Edit } from '../../lib/history'
 import { useIngredients } from '../../lib/ingredients'
 import { insertAt, writeAt } from '../../lib/path'
@@ -69,7 +69,7 @@ export function BakesSheet({ document, edit, onClose }: BakesSheetProps) {
 interface BakeFieldsProps {
   bake: Bake
   path: string
-  sponges: { key: string; word: string; bulk_kg_m3: number }[]
+  sponges: Beginnings['sponges']
   edit: Edit<StackDocument>
 }
 
@@ -107,6 +107,15 @@ function BakeFields({ bake, path, sponges, edit }: BakeFieldsProps) {
           step={10}
           value={bake.bulk_kg_m3 ?? kind?.bulk_kg_m3 ?? 300}
           onCommit={(value) => put('bulk_kg_m3', value)}
+        />
+        <NumberField
+          label="Crumb tears at"
+          unit="Pa"
+          min={50}
+          max={100000}
+          step={100}
+          value={bake.crumb_strength_pa ?? 1500}
+          onCommit={(value) => put('crumb_strength_pa', value)}
         />
         <NumberField
           label="Lost in the oven"
