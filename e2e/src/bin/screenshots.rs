@@ -14,23 +14,23 @@ const TABLET: Viewport = Viewport(820, 1180);
 const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("bench", "formula:Bay milk-chocolate drip", LAPTOP, "light"),
     ("bench-dim", "formula:Bay milk-chocolate drip", LAPTOP, "dim"),
-    ("bench-tablet", "formula:Ember dark glaze", TABLET, "light"),
     ("bench-mousse", "formula:Blackcurrant dome mousse", LAPTOP, "light"),
     ("bench-buttercream", "formula:Cardamom Swiss", LAPTOP, "light"),
     ("bench-soak", "formula:Brandy soak", LAPTOP, "light"),
     ("ways", "try:Bay milk-chocolate drip", LAPTOP, "light"),
-    ("rules", "rules:Bay milk-chocolate drip", LAPTOP, "light"),
     ("why", "why:Bay milk-chocolate drip", LAPTOP, "light"),
     ("rescue", "rescue:Bay milk-chocolate drip", LAPTOP, "light"),
     ("remedy", "remedy:Bay milk-chocolate drip=Too stiff", TABLET, "light"),
     ("swap", "swap:Blackcurrant dome mousse=No pork gelatin", LAPTOP, "light"),
     ("size", "size:Daily pastry cream=1700", LAPTOP, "light"),
     ("method", "method:Bay milk-chocolate drip", LAPTOP, "light"),
+    ("stack", "order:Harbour wedding=Cake", LAPTOP, "light"),
+    ("stack-build", "order:Saturday market=Cake=Build", TABLET, "light"),
+    ("shopping", "order:Thursday domes=To buy", LAPTOP, "light"),
+    ("labels", "order:Thursday domes=Labels", LAPTOP, "light"),
     ("families", "/new", LAPTOP, "light"),
-    ("formulas", "/formulas", LAPTOP, "light"),
     ("compare", "compare:Bay milk-chocolate drip+Cardamom white drip", LAPTOP, "light"),
     ("pantry", "/pantry/cream36", LAPTOP, "light"),
-    ("pantry-label", "/pantry/new", LAPTOP, "light"),
 ];
 
 async fn open(ui: &Ui, what: &str) {
@@ -99,6 +99,17 @@ async fn open(ui: &Ui, what: &str) {
                  document.querySelectorAll('#root, .no-print').forEach((each) => { each.style.display = 'none' })",
             )
             .await;
+        }
+        // file:/folder/order.json=2, the third cake of an order read from a file
+        Some(("file", rest)) => {
+            let (file, cake) = rest.split_once('=').unwrap_or((rest, "0"));
+            ui.open("/orders").await;
+            ui.find("//button[.='Read a file']").await;
+            let input = ui.client.find(fantoccini::Locator::XPath("//input[@type='file']")).await;
+            input.expect("a field for files").send_keys(file).await.expect("the file is taken");
+            ui.find("//nav[@aria-label='Views of the order']").await;
+            ui.open(&format!("/stack/new?view=cake&cake={cake}")).await;
+            ui.find("//*[@role='listbox']").await;
         }
         // order:Harbour wedding=Cake, or with something clicked: order:Harbour wedding=Cake=Build
         Some(("order", rest)) => {

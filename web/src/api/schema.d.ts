@@ -4113,7 +4113,7 @@ export interface components {
             note?: string;
             /**
              * Format: double
-             * @description Weight of a portion, g; 100 for a cake, the whole piece for a mould or a container when none.
+             * @description Weight of a portion, g; when none, 100, or the whole piece for a mould or a container of up to 250 g.
              */
             portion_g?: number | null;
             /**

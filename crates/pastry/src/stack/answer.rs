@@ -23,6 +23,8 @@ use utoipa::ToSchema;
 
 /// Weight of a portion of a cake, g (common practice: 80 to 120).
 pub const PORTION_G: f64 = 100.0;
+/// A moulded or filled piece up to this is one portion, g (assumed).
+pub const WHOLE_PIECE_G: f64 = 250.0;
 /// Steps in which the outline of a round body is given.
 const PROFILE: usize = 24;
 
@@ -125,7 +127,8 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, known: &Known, room
     let parts = parts(&scene, &places);
     let finished_g = cents(places.iter().map(|place| place.grams).sum());
     let tiers = tier_answers(&scene);
-    let whole = document.tiers.iter().all(|tier| !tier.body.stands());
+    // A small mould or jar is eaten by one; a larger one is cut as a cake is.
+    let whole = document.tiers.iter().all(|tier| !tier.body.stands()) && finished_g <= WHOLE_PIECE_G;
     let portion_g = document.portion_g.filter(|g| g.is_finite() && *g > 0.0).unwrap_or(if whole {
         finished_g
     } else {

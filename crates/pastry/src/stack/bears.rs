@@ -8,6 +8,7 @@ use crate::job::geometry::{FillGeometry, SetGeometry, SpoonGeometry};
 use crate::job::judge::{Judged, Outcome};
 use crate::job::kind::Job;
 use crate::job::numbers::{limit, two_digits};
+use crate::job::slump::gives_way_below;
 use crate::stack::amount::load_above;
 use crate::stack::body::squeeze_radius;
 use crate::stack::cream::Cream;
@@ -263,6 +264,22 @@ fn set(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding> {
     let bench = || scene.bench(key, cream, job, t_c);
     let (sag, most) = (judged.measured.value, judged.window[1]);
     Some(match judged.outcome {
+        // Soft enough to give way under itself before it sags too far.
+        Outcome::TooLoose if sag <= most => {
+            let needed = gives_way_below(cream.predictor.base.density, 1e-3 * height.millimetres());
+            let tau = cream.standing(t_c).middle.yield_stress_pa;
+            let sentence = format!(
+                "{} gives way under itself at {t_c:.1} °C {when}: {} Pa, and {} mm take {}.",
+                cream.name(),
+                two_digits(tau),
+                limit(height.millimetres().round()),
+                two_digits(needed)
+            );
+            Finding::new("mould_gives_way", &spot.path, Standing::Trouble, sentence)
+                .of(tau, needed, "Pa")
+                .mended(cooler(scene, cream, &job))
+                .on_the_bench(bench())
+        }
         Outcome::TooLoose => {
             let sentence = format!(
                 "{} sags {} % at {t_c:.1} °C {when}; {} % is the most to {}.",

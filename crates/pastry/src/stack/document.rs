@@ -57,7 +57,7 @@ pub struct StackDocument {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = -20, maximum = 45)]
     pub transport_c: Option<f64>,
-    /// Weight of a portion, g; 100 for a cake, the whole piece for a mould or a container when none.
+    /// Weight of a portion, g; when none, 100, or the whole piece for a mould or a container of up to 250 g.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = 5, maximum = 5000)]
     pub portion_g: Option<f64>,

@@ -75,6 +75,7 @@ pub fn resize(ask: &ResizeAsk, known: &Known) -> Result<Resized, Vec<Fault>> {
     if !is_a_body(first) {
         return fault("document.tiers.0.body", "no_size", "its lowest tier has no size yet: write one first");
     }
+    // What is moulded or filled has the size of its mould: there are more of it, not larger ones.
     let single = ask.document.tiers.iter().all(|tier| !tier.body.stands());
     match ask.to {
         ResizeTo::Tin { body } => {

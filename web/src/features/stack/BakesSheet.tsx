@@ -32,7 +32,7 @@ export function BakesSheet({ document, edit, onClose }: BakesSheetProps) {
       title="Bakes"
       lead="Sponges and bases of this cake. The kind says how heavy it is, what it drinks and how it tears; the batter goes on the lists."
     >
-      <div className="flex min-h-0 flex-col gap-5 overflow-y-auto pr-1">
+      <div className="flex min-h-0 flex-col gap-5 overflow-y-auto p-1">
         {bakes.map((bake, at) => (
           <BakeFields
             key={bake.key}

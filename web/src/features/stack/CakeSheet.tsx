@@ -27,7 +27,7 @@ export function CakeSheet({ document, count, edit, onCount, onClose }: CakeSheet
       title="Serving and box"
       lead="At what temperature it is eaten and carried, and what it must fit into."
     >
-      <div className="flex min-h-0 flex-col gap-4 overflow-y-auto">
+      <div className="flex min-h-0 flex-col gap-4 overflow-y-auto p-1">
         <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
           <NumberField
             label="How many of it"

@@ -25,7 +25,7 @@ export function Callouts({ frame, named, left, top, bottom, selected, onSelect }
         const y = places[k] ?? 0
         const here = each.path === selected
         const [dx, dy] = [frame.x(each.at[0]), frame.y(each.at[1])]
-        const elbow = left + 142
+        const elbow = left + 150
         return (
           <g key={each.path} onClick={() => onSelect(each.path)} style={{ cursor: 'pointer' }}>
             <path

@@ -20,7 +20,7 @@ interface DrawingProps {
   ref?: Ref<SVGSVGElement>
 }
 
-const GUTTER = { left: 168, right: 118, top: 52, bottom: 56 }
+const GUTTER = { left: 176, right: 118, top: 52, bottom: 56 }
 /** Room for one callout, and the least height of the drawing. */
 const CALLOUT = 38
 const LEAST = 340

@@ -84,7 +84,7 @@ export function TierDrawing({ frame, tier, above, places, hole, selected, onSele
       ))}
       {layers.map((place) => layer(place, -1))}
       {of('soak').map((place) => {
-        const wet = tide(frame, tier, place)
+        const wet = tide(frame, tier, place, hole)
         return (
           wet && (
             <g key={place.path} {...pick(place)}>
@@ -218,10 +218,10 @@ function Border({ frame, tier, place, edge, pick }: MarkProps) {
 
 /** Rosettes and pieces: spread over the top. */
 function OnTop({ frame, tier, place, top, edge, pick }: MarkProps & { top: number }) {
-  const radius = Math.max(6, halfWidth(tier, tier.inner_mm) + tier.side_mm - 8)
   const shown = Math.max(1, Math.min(14, Math.ceil(place.count / 2)))
   const tall = place.kind === 'rosettes' ? place.thickness_mm : 6
   const wide = place.width_mm ?? 7
+  const radius = Math.max(6, halfWidth(tier, tier.inner_mm) + tier.side_mm - wide / 2 - 2)
   return (
     <g {...pick} fill={place.tint ? lifted(place.tint) : 'var(--well)'} {...edge}>
       {Array.from({ length: shown }, (_, k) => {

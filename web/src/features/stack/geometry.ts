@@ -90,6 +90,7 @@ export function tide(
   frame: Frame,
   tier: TierAnswer,
   place: PlaceAnswer,
+  hole = 0,
 ): { area: string; mark: string } | null {
   const depth = place.depth_mm ?? 0
   const [from = 0, to = 0] = place.z_mm
@@ -98,15 +99,16 @@ export function tide(
   const rim = place.dry_rim_mm ?? 0
   const edge = Math.max(1, halfWidth(tier, to - foot) - rim)
   const level = Math.max(from, to - depth)
-  const steps = Math.max(4, Math.round(edge / 7))
+  const inner = Math.min(edge - 1, hole / 2 + (hole > 0 ? rim : 0))
+  const steps = Math.max(4, Math.round((edge - inner) / 7))
   const wave = Array.from({ length: steps + 1 }, (_, k) => {
-    const x = -edge + (edge * k) / steps
+    const x = -edge + ((edge - inner) * k) / steps
     const up = k % 2 === 0 ? 0.5 : -0.5
     return [frame.x(x), frame.y(Math.min(to, Math.max(from, level + up * Math.min(1.6, depth))))] as const
   })
   const line = wave.map(([x, y]) => `${x.toFixed(1)} ${y.toFixed(1)}`).join('L')
   return {
-    area: `M${frame.x(-edge).toFixed(1)} ${frame.y(to).toFixed(1)}L${line}L${frame.x(0).toFixed(1)} ${frame.y(to).toFixed(1)}Z`,
+    area: `M${frame.x(-edge).toFixed(1)} ${frame.y(to).toFixed(1)}L${line}L${frame.x(-inner).toFixed(1)} ${frame.y(to).toFixed(1)}Z`,
     mark: `M${line}`,
   }
 }
@@ -204,6 +206,11 @@ function dot(tier: TierAnswer, place: PlaceAnswer): [number, number] {
   const [from = 0, to = 0] = place.z_mm
   const middle = (from + to) / 2
   const at = (height: number) => halfWidth(tier, Math.max(0, height))
+  if (tier.rolled) {
+    // Turn by turn from the left: sponge outermost.
+    const share = { sponge: 0.94, filling: 0.62, soak: 0.4 }[place.kind as 'sponge' | 'filling' | 'soak'] ?? 1
+    return [-(tier.inner_mm / 2) * share, foot + tier.side_mm + tier.inner_mm * (0.4 + 0.1 * share)]
+  }
   switch (place.kind) {
     case 'coat':
     case 'glaze': {
