@@ -88,9 +88,21 @@ fn soaking_of<'a>(document: &'a StackDocument, spot: &Spot) -> Option<&'a Soakin
     }
 }
 
-/// Syrup of one tier: each layer by its sponge's weight, the lowest a little less, adding up to the same.
+/// A soak of one layer on its way to grams.
+struct Want<'a> {
+    at: usize,
+    grams: f64,
+    sponge: &'a Sponge,
+    cream: &'a Cream,
+    sponge_g: f64,
+    /// Written by the cook, g per g: it stays as it is.
+    written: bool,
+}
+
+/// Syrup of one tier: what the cook wrote stays; by grade, each layer by its sponge's weight, the lowest a little
+/// less, adding up to the same.
 fn soak(document: &StackDocument, layout: &Layout, makings: &Makings, tier: usize, amounts: &mut [Amount]) {
-    let mut wants: Vec<(usize, f64, &Sponge, &Cream, f64)> = Vec::new();
+    let mut wants: Vec<Want> = Vec::new();
     for (at, spot) in layout.spots.iter().enumerate() {
         if spot.tier != tier || spot.kind != PlaceKind::Soak || at == 0 {
             continue;
@@ -101,33 +113,50 @@ fn soak(document: &StackDocument, layout: &Layout, makings: &Makings, tier: usiz
         let (Some(baked), Some(cream)) = (makings.baked(bake), makings.cream(component)) else { continue };
         let Some(soaking) = soaking_of(document, spot) else { continue };
         let sponge_g = amounts[at - 1].exact_g;
-        let gram_per_gram = soaking
-            .gram_per_gram
-            .filter(|own| own.is_finite())
-            .map_or_else(|| grade(&baked.sponge, soaking.grade), |own| own.clamp(0.0, 5.0));
-        wants.push((at, gram_per_gram * sponge_g, &baked.sponge, cream, sponge_g));
+        let written = soaking.gram_per_gram.filter(|own| own.is_finite());
+        let gram_per_gram =
+            written.map_or_else(|| grade(&baked.sponge, soaking.grade), |own| own.clamp(0.0, 5.0));
+        wants.push(Want {
+            at,
+            grams: gram_per_gram * sponge_g,
+            sponge: &baked.sponge,
+            cream,
+            sponge_g,
+            written: written.is_some(),
+        });
     }
-    let total: f64 = wants.iter().map(|(_, grams, ..)| grams).sum();
-    let parts = over_layers(total, &wants.iter().map(|(_, grams, ..)| *grams).collect::<Vec<f64>>());
-    for ((at, _, sponge, cream, sponge_g), exact_g) in wants.into_iter().zip(parts) {
-        let syrup = &cream.predictor.base;
-        let at_work = syrup.at(cream.worked_c(), cream.document.history());
-        let area = layout.spots[at].outline.area();
-        let supplied = if area > 0.0 { sponge.wet_depth(exact_g, syrup.density, area) } else { 0.0 };
-        let in_time = sponge.depth(at_work.plastic_viscosity_pa_s, SOAK_SECONDS);
-        let thick = 0.01 * layout.spots[at].thickness;
-        let grams = on_a_scale(exact_g);
-        amounts[at] = Amount {
-            grams,
-            exact_g,
-            density: Some(cream.density()),
-            soak: Some(SoakAmount {
-                gram_per_gram: if sponge_g > 0.0 { exact_g / sponge_g } else { 0.0 },
-                depth_mm: 1e3 * supplied.min(in_time).min(thick),
-                sponge_g,
-            }),
-            ..Amount::default()
-        };
+    // Only where the lowest is among those by grade does it give to the others.
+    if wants.first().is_some_and(|lowest| !lowest.written) {
+        let by_grade: Vec<usize> = (0..wants.len()).filter(|k| !wants[*k].written).collect();
+        let total: f64 = by_grade.iter().map(|k| wants[*k].grams).sum();
+        let parts = over_layers(total, &by_grade.iter().map(|k| wants[*k].grams).collect::<Vec<f64>>());
+        for (k, grams) in by_grade.into_iter().zip(parts) {
+            wants[k].grams = grams;
+        }
+    }
+    for want in wants {
+        amounts[want.at] = soaked(&want, &layout.spots[want.at]);
+    }
+}
+
+/// What a soak takes, and how deep it gets.
+fn soaked(want: &Want, spot: &Spot) -> Amount {
+    let syrup = &want.cream.predictor.base;
+    let at_work = syrup.at(want.cream.worked_c(), want.cream.document.history());
+    let area = spot.outline.area();
+    let supplied = if area > 0.0 { want.sponge.wet_depth(want.grams, syrup.density, area) } else { 0.0 };
+    let in_time = want.sponge.depth(at_work.plastic_viscosity_pa_s, SOAK_SECONDS);
+    let thick = 0.01 * spot.thickness;
+    Amount {
+        grams: on_a_scale(want.grams),
+        exact_g: want.grams,
+        density: Some(want.cream.density()),
+        soak: Some(SoakAmount {
+            gram_per_gram: if want.sponge_g > 0.0 { want.grams / want.sponge_g } else { 0.0 },
+            depth_mm: 1e3 * supplied.min(in_time).min(thick),
+            sponge_g: want.sponge_g,
+        }),
+        ..Amount::default()
     }
 }
 

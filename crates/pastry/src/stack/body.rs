@@ -340,7 +340,8 @@ impl Body {
             }
             Body::Trough { width_mm, length_mm, .. } => {
                 let radius = 0.05 * width_mm;
-                let straight = height - radius;
+                // Filled less than to its round part, it has that much wall.
+                let straight = (height - radius).max(0.0);
                 let end = 2.0 * radius * straight + PI * radius * radius / 2.0;
                 ((PI * (radius + 0.5 * side) + 2.0 * straight) * 0.1 * length_mm + 2.0 * end) * side
             }

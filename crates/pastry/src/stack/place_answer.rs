@@ -272,7 +272,8 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
             vec![step("height", "thickness_mm", *mm, 1.0, "mm", share * slice)]
         }
         (PlaceKind::Dam, Some(Layer::Filling { dam: Some(dam), .. })) => {
-            let wider = spot.outline.grown(-0.1 * dam.width_mm).perimeter() * 0.1 * spot.thickness * density;
+            let inside = |mm: f64| spot.outline.grown(-0.1 * mm).area();
+            let wider = (inside(dam.width_mm) - inside(dam.width_mm + 1.0)) * spot.thickness * density;
             vec![step("width", "width_mm", dam.width_mm, 1.0, "mm", wider)]
         }
         (PlaceKind::Insert, Some(Layer::Filling { inserts, .. })) => {

@@ -24,6 +24,8 @@ mod stack;
 mod stack_fuzz;
 mod stack_geometry;
 mod stack_stands;
+mod stack_steps;
+mod stack_trade;
 mod starts;
 mod support;
 mod swap;
