@@ -182,7 +182,8 @@ fn text_of(recipe: &Value, field: &str, most: usize) -> String {
 
 /// "250 g dark chocolate 70 %, chopped" as a line: the longest beginning that is an amount, then the ingredient.
 pub fn line(text: &str, shelf: &Shelf) -> Option<Line> {
-    let words: Vec<&str> = text.split(' ').collect();
+    // An egg's size is the egg's: the pantry has one.
+    let words: Vec<&str> = text.split(' ').filter(|word| !SIZES.contains(word)).collect();
     (1..=words.len().min(4)).rev().find_map(|n| {
         let (front, rest) = words.split_at(n);
         let amount = front.join(" ");
@@ -213,11 +214,30 @@ pub fn line(text: &str, shelf: &Shelf) -> Option<Line> {
     })
 }
 
+/// Sizes of eggs, which a recipe names and the pantry does not.
+const SIZES: [&str; 4] = ["large", "medium", "small", "extra-large"];
+
+/// What a bare word means in a recipe (common practice): "milk" is no milk chocolate.
+const PLAIN: [(&str, &str); 8] = [
+    ("milk", "milk"),
+    ("cream", "cream36"),
+    ("butter", "butter82"),
+    ("chocolate", "dark60"),
+    ("flour", "flour"),
+    ("egg", "egg"),
+    ("eggs", "egg"),
+    ("gelatin", "gelatin200"),
+];
+
 /// The ingredient a name means; words at its end or its front may say how it is cut.
 fn best<'a>(named: &str, shelf: &'a Shelf) -> Option<&'a Arc<Ingredient>> {
     let words: Vec<&str> = named.split(' ').filter(|word| !word.is_empty()).collect();
     if words.is_empty() {
         return None;
+    }
+    let bare = named.to_lowercase();
+    if let Some((_, key)) = PLAIN.iter().find(|(word, _)| *word == bare) {
+        return shelf.find(key);
     }
     let ends = (1..=words.len()).rev().map(|n| words[..n].join(" "));
     let fronts = (1..words.len()).map(|n| words[n..].join(" "));
