@@ -241,6 +241,19 @@ impl Ui {
         now.parse().expect("a number")
     }
 
+    /// The same once it has stood still for a moment: the page has taken in every move.
+    pub async fn settled_temperature(&self) -> f64 {
+        let mut last = self.temperature().await;
+        loop {
+            tokio::time::sleep(5 * GLANCE).await;
+            let now = self.temperature().await;
+            if now == last {
+                return now;
+            }
+            last = now;
+        }
+    }
+
     /// Faults that axe-core calls serious or critical, in words.
     pub async fn serious_faults(&self, axe: &str) -> Vec<String> {
         self.client.execute(axe, vec![]).await.expect("axe loads");

@@ -25,14 +25,15 @@ async fn open_change_drag_save_and_find_it_again() {
         // The same again by pointer: drag the handle to the right end.
         let from = ui.middle("//*[@role='slider']/span").await;
         ui.drag(from, (from.0 + 220.0, from.1)).await;
-        let warm = ui.temperature().await;
-        assert!(warm > 30.0, "the pointer left it at {warm} °C");
+        // The page may still be taking in the last moves.
+        ui.wait_for("the pointer to have warmed it past 30 °C", async || ui.temperature().await > 30.0).await;
+        let warm = ui.settled_temperature().await;
         ui.verdict_that("follows the pointer", |said| said.ends_with(&format!("at {warm:.1} °C"))).await;
         // And by finger, back to the left.
         let from = ui.middle("//*[@role='slider']/span").await;
         ui.drag_by_touch(from, (from.0 - 90.0, from.1)).await;
-        let cooler = ui.temperature().await;
-        assert!(cooler < warm - 3.0, "the finger left it at {cooler} °C");
+        ui.wait_for("the finger to have cooled it", async || ui.temperature().await < warm - 3.0).await;
+        let cooler = ui.settled_temperature().await;
         ui.verdict_that("follows the finger", |said| said.ends_with(&format!("at {cooler:.1} °C"))).await;
         let warm = cooler;
         ui.click(SAVE).await;

@@ -66,6 +66,7 @@ pub struct StackDocument {
     pub smoother_mm: Option<f64>,
     /// Inside of the box, mm: width, then height.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(min_items = 2, max_items = 2)]
     pub box_mm: Option<[f64; 2]>,
     /// Across the board, mm.
     #[serde(default, skip_serializing_if = "Option::is_none")]

@@ -32,6 +32,7 @@ pub struct Drips {
     /// Volume of each, ml.
     pub dose_ml: f64,
     /// Shortest and longest that please, mm.
+    #[schema(min_items = 2, max_items = 2)]
     pub length_mm: [f64; 2],
     /// Temperature of the coat when it is dripped on, °C.
     pub coat_c: f64,

@@ -5,6 +5,7 @@
 
 mod bad_input;
 mod balance;
+mod cakes;
 mod command_line;
 mod components;
 mod description;
