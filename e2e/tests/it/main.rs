@@ -9,6 +9,7 @@ mod lines;
 mod looks;
 mod making;
 mod offline;
+mod orders;
 mod pantry;
 mod rescue;
 mod revisions;

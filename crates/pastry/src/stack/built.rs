@@ -71,6 +71,7 @@ pub fn built(scene: &Scene) -> Vec<Finding> {
     for (at, tier) in scene.document.tiers.iter().enumerate() {
         found.extend(sizes(at, tier));
         found.extend(vessel(scene, at, tier));
+        found.extend(inserts(scene, at, tier));
         found.extend(forgotten(scene, at, tier));
     }
     found.extend(overhangs(scene));
@@ -263,6 +264,13 @@ fn vessel(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
         let sentence = format!("Nothing is left in {name} for the layer that takes the rest: lower another.");
         found.push(Finding::new("no_rest", format!("tiers.{at}.layers"), Standing::Trouble, sentence));
     }
+    found
+}
+
+/// Discs that are larger than what they are set into.
+fn inserts(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
+    let layout = &scene.layout.tiers[at];
+    let mut found = Vec::new();
     for spot in scene.layout.spots.iter().filter(|spot| spot.tier == at && spot.kind == PlaceKind::Insert) {
         let filling = spot.path.split(".inserts").next().and_then(|path| scene.spot(path));
         let Some((_, filling)) = filling else { continue };

@@ -154,6 +154,12 @@ fn bad_input_is_said_at_its_place_and_the_rest_is_still_worked_out() {
                     .unwrap();
             dry
         }),
+        ("insert_too_large", "tiers.0.layers.1.inserts.0", {
+            let disc = json!([{ "component": "jelly", "diameter_mm": 60, "thickness_mm": 9, "above_mm": 2 }]);
+            let filled =
+                json!({ "kind": "filling", "component": "fill", "thickness_mm": 8, "inserts": disc });
+            with(&drip, "/tiers/0/layers/1", filled)
+        }),
         ("nothing_between", "tiers.0.layers.1", {
             let mut twice = drip.clone();
             twice.tiers[0].layers.remove(1);
