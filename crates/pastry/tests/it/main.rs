@@ -23,6 +23,7 @@ mod recipe_lines;
 mod rescue;
 mod scale;
 mod stack;
+mod stack_built;
 mod stack_fuzz;
 mod stack_geometry;
 mod stack_stands;
