@@ -26,6 +26,7 @@ mod stack;
 mod stack_built;
 mod stack_fuzz;
 mod stack_geometry;
+mod stack_links;
 mod stack_stands;
 mod stack_steps;
 mod stack_trade;
