@@ -27,6 +27,7 @@ mod stack_built;
 mod stack_fuzz;
 mod stack_geometry;
 mod stack_links;
+mod stack_shares;
 mod stack_stands;
 mod stack_steps;
 mod stack_trade;
