@@ -187,3 +187,17 @@ proptest! {
         prop_assert!(body.part(low, high) >= -1e-9);
     }
 }
+
+/// Half way up a half-ball it is √3/2 as wide; half way up a half log as well.
+#[test]
+fn half_way_up_a_round_it_is_narrower_by_the_circle() {
+    let dome = Body::Dome { diameter_mm: 80.0, height_mm: 40.0 };
+    let log = Body::HalfLog { diameter_mm: 80.0, length_mm: 200.0 };
+    for body in [dome, log] {
+        let [foot, middle, top] = [0.0, 2.0, 4.0].map(|z| body.half_width(z));
+        assert!((foot - 4.0).abs() < 1e-9 && (top - 0.0).abs() < 1e-6, "{body:?}: {foot} to {top}");
+        assert!((middle / foot - 3f64.sqrt() / 2.0).abs() < 1e-9, "{body:?}: {middle}");
+    }
+    let cup = Body::Cup { bottom_mm: 50.0, top_mm: 70.0, height_mm: 40.0 };
+    assert!((cup.half_width(2.0) - 3.0).abs() < 1e-9);
+}
