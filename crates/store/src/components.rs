@@ -1,12 +1,13 @@
 //! Components: creams with a name, and every revision of them.
 
+use crate::kept::{COMPONENT, Kept, On, RevisionSummary, Save, SaveId, history, keep, row, whole};
 use crate::{Store, StoreError};
 use jiff::Timestamp;
 use pastry::formula::Family;
 use pastry::job::FormulaDocument;
 use serde::{Deserialize, Serialize};
-use sqlx::Row;
 use sqlx::sqlite::SqliteRow;
+use sqlx::{Row, SqliteConnection};
 use utoipa::ToSchema;
 use uuid::Uuid;
 
@@ -48,17 +49,6 @@ pub struct Component {
     pub document: FormulaDocument,
 }
 
-/// A revision as the history lists it.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
-pub struct RevisionSummary {
-    /// Its number, from 1.
-    pub revision: i64,
-    /// When it was saved, RFC 3339.
-    pub saved_at: String,
-    /// The name it had.
-    pub name: String,
-}
-
 fn job_word(document: &FormulaDocument) -> &'static str {
     document.work.job.word()
 }
@@ -86,26 +76,33 @@ fn summary(row: &SqliteRow) -> Result<ComponentSummary, StoreError> {
 
 /// Keeps which ingredients the newest revision uses.
 async fn note_ingredients(
-    transaction: &mut sqlx::Transaction<'_, sqlx::Sqlite>,
+    connection: &mut SqliteConnection,
     id: &str,
     document: &FormulaDocument,
 ) -> Result<(), StoreError> {
     sqlx::query("DELETE FROM component_ingredients WHERE component_id = ?")
         .bind(id)
-        .execute(&mut **transaction)
+        .execute(&mut *connection)
         .await?;
     for line in &document.lines {
         sqlx::query("INSERT OR IGNORE INTO component_ingredients (component_id, ingredient) VALUES (?, ?)")
             .bind(id)
             .bind(&line.ingredient)
-            .execute(&mut **transaction)
+            .execute(&mut *connection)
             .await?;
     }
     Ok(())
 }
 
-pub(crate) fn missing(id: &str) -> StoreError {
-    StoreError::NotFound { noun: "component", key: id.to_owned() }
+/// What a save made of a document, as its answer: nothing is read again, so it is nobody else's.
+fn answer(kept: Kept, document: &FormulaDocument) -> Component {
+    Component {
+        id: kept.key,
+        revision: kept.revision,
+        newest_revision: kept.newest,
+        saved_at: kept.saved_at,
+        document: document.clone(),
+    }
 }
 
 impl Store {
@@ -120,14 +117,14 @@ impl Store {
                      (SELECT tag FROM component_tags WHERE component_id = id ORDER BY tag)) AS tags
              FROM components ORDER BY name COLLATE NOCASE, created_at",
         )
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?
         .iter()
         .map(summary)
         .collect()
     }
 
-    /// A new component under `id`, at revision 1.
+    /// A new component under `id`, at revision 1. The same save id again gets the answer of the first time.
     ///
     /// # Errors
     /// When the file fails.
@@ -135,62 +132,14 @@ impl Store {
         &self,
         id: Uuid,
         document: &FormulaDocument,
+        save_id: Option<&SaveId>,
         now: Timestamp,
     ) -> Result<Component, StoreError> {
-        let (id, now) = (id.to_string(), now.to_string());
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        sqlx::query(
-            "INSERT INTO components (id, name, family, job, revision, created_at, saved_at)
-             VALUES (?1, ?2, ?3, ?4, 1, ?5, ?5)",
-        )
-        .bind(&id)
-        .bind(&document.name)
-        .bind(family_word(document.family)?)
-        .bind(job_word(document))
-        .bind(&now)
-        .execute(&mut *transaction)
-        .await?;
-        sqlx::query(
-            "INSERT INTO component_revisions (component_id, revision, saved_at, document) VALUES (?, 1, ?, ?)",
-        )
-        .bind(&id)
-        .bind(&now)
-        .bind(serde_json::to_string(document)?)
-        .execute(&mut *transaction)
-        .await?;
-        note_ingredients(&mut transaction, &id, document).await?;
-        transaction.commit().await?;
-        self.component(&id, None).await
+        self.keep_component(&id.to_string(), document, On::Nothing, save_id, now).await
     }
 
-    /// A component at a revision, the newest when none is given.
-    ///
-    /// # Errors
-    /// [`StoreError::NotFound`].
-    pub async fn component(&self, id: &str, revision: Option<i64>) -> Result<Component, StoreError> {
-        let row = sqlx::query(
-            "SELECT c.id, c.revision AS newest, r.revision, r.saved_at, r.document
-             FROM components c JOIN component_revisions r ON r.component_id = c.id
-             WHERE c.id = ?1 AND r.revision = coalesce(?2, c.revision)",
-        )
-        .bind(id)
-        .bind(revision)
-        .fetch_optional(&self.pool)
-        .await?
-        .ok_or_else(|| match revision {
-            Some(n) => StoreError::NotFound { noun: "revision", key: format!("{n} of component {id}") },
-            None => missing(id),
-        })?;
-        Ok(Component {
-            id: row.try_get("id")?,
-            revision: row.try_get("revision")?,
-            newest_revision: row.try_get("newest")?,
-            saved_at: row.try_get("saved_at")?,
-            document: serde_json::from_str(&row.try_get::<String, _>("document")?)?,
-        })
-    }
-
-    /// Saves a new revision on top of `based_on`. Nothing older is touched.
+    /// Saves a new revision on top of `based_on`. Nothing older is touched. The same save id again gets the answer of
+    /// the first time.
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when somebody saved since `based_on`; [`StoreError::NotFound`].
@@ -199,41 +148,61 @@ impl Store {
         id: &str,
         document: &FormulaDocument,
         based_on: i64,
+        save_id: Option<&SaveId>,
         now: Timestamp,
     ) -> Result<Component, StoreError> {
-        let now = now.to_string();
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let current: i64 = sqlx::query_scalar("SELECT revision FROM components WHERE id = ?")
-            .bind(id)
-            .fetch_optional(&mut *transaction)
-            .await?
-            .ok_or_else(|| missing(id))?;
-        if current != based_on {
-            return Err(StoreError::Conflict { based_on, current });
-        }
+        self.keep_component(id, document, On::Revision(based_on), save_id, now).await
+    }
+
+    async fn keep_component(
+        &self,
+        id: &str,
+        document: &FormulaDocument,
+        on: On,
+        save_id: Option<&SaveId>,
+        now: Timestamp,
+    ) -> Result<Component, StoreError> {
+        let mut writing = self.write().await?;
+        let save = Save { noun: COMPONENT, key: id, document, on, save_id, now };
+        let kept = match keep(writing.connection(), save).await {
+            Ok(kept) if !kept.before => kept,
+            // Made before, or refused: nothing is to be kept.
+            settled => {
+                writing.undo().await?;
+                return settled.map(|kept| answer(kept, document));
+            }
+        };
         sqlx::query(
-            "UPDATE components SET name = ?, family = ?, job = ?, revision = ?, saved_at = ? WHERE id = ?",
+            "INSERT INTO components (id, name, family, job, revision, created_at, saved_at)
+             VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?6)
+             ON CONFLICT (id) DO UPDATE SET name = ?2, family = ?3, job = ?4, revision = ?5, saved_at = ?6",
         )
+        .bind(id)
         .bind(&document.name)
         .bind(family_word(document.family)?)
         .bind(job_word(document))
-        .bind(current + 1)
-        .bind(&now)
-        .bind(id)
-        .execute(&mut *transaction)
+        .bind(kept.revision)
+        .bind(&kept.saved_at)
+        .execute(writing.connection())
         .await?;
-        sqlx::query(
-            "INSERT INTO component_revisions (component_id, revision, saved_at, document) VALUES (?, ?, ?, ?)",
-        )
-        .bind(id)
-        .bind(current + 1)
-        .bind(&now)
-        .bind(serde_json::to_string(document)?)
-        .execute(&mut *transaction)
-        .await?;
-        note_ingredients(&mut transaction, id, document).await?;
-        transaction.commit().await?;
-        self.component(id, None).await
+        note_ingredients(writing.connection(), id, document).await?;
+        writing.commit().await?;
+        Ok(answer(kept, document))
+    }
+
+    /// A component at a revision, the newest when none is given.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`], [`StoreError::Damaged`].
+    pub async fn component(&self, id: &str, revision: Option<i64>) -> Result<Component, StoreError> {
+        let row = row(&self.readers, COMPONENT, id, revision).await?;
+        Ok(Component {
+            id: row.try_get("key")?,
+            revision: row.try_get("revision")?,
+            newest_revision: row.try_get("newest")?,
+            saved_at: row.try_get("saved_at")?,
+            document: whole(&row)?,
+        })
     }
 
     /// All revisions of a component, newest first.
@@ -241,24 +210,6 @@ impl Store {
     /// # Errors
     /// [`StoreError::NotFound`].
     pub async fn component_revisions(&self, id: &str) -> Result<Vec<RevisionSummary>, StoreError> {
-        let rows = sqlx::query(
-            "SELECT revision, saved_at, json_extract(document, '$.name') AS name FROM component_revisions
-             WHERE component_id = ? ORDER BY revision DESC",
-        )
-        .bind(id)
-        .fetch_all(&self.pool)
-        .await?;
-        if rows.is_empty() {
-            return Err(missing(id));
-        }
-        rows.iter()
-            .map(|row| {
-                Ok(RevisionSummary {
-                    revision: row.try_get("revision")?,
-                    saved_at: row.try_get("saved_at")?,
-                    name: row.try_get::<Option<String>, _>("name")?.unwrap_or_default(),
-                })
-            })
-            .collect()
+        history(&self.readers, COMPONENT, id).await
     }
 }

@@ -1,5 +1,6 @@
 //! Ingredients of the kitchen's own, and every revision of them.
 
+use crate::kept::{INGREDIENT, On, Save, SaveId, keep, missing, whole};
 use crate::{Store, StoreError};
 use jiff::Timestamp;
 use pastry::ingredient::{IngredientDocument, Shelf};
@@ -21,14 +22,14 @@ pub struct OwnIngredient {
 
 fn read(row: &SqliteRow) -> Result<OwnIngredient, StoreError> {
     Ok(OwnIngredient {
-        document: serde_json::from_str(&row.try_get::<String, _>("document")?)?,
+        document: whole(row)?,
         revision: row.try_get("revision")?,
         saved_at: row.try_get("saved_at")?,
     })
 }
 
-const NEWEST: &str = "SELECT r.document, r.revision, r.saved_at FROM own_ingredients i
-     JOIN own_ingredient_revisions r ON r.key = i.key AND r.revision = i.revision";
+const NEWEST: &str = "SELECT r.noun, r.key, r.hash, r.document, r.revision, r.saved_at FROM own_ingredients i
+     JOIN revisions r ON r.noun = 'ingredient' AND r.key = i.key AND r.revision = i.revision";
 
 impl Store {
     /// All own ingredients, by name.
@@ -37,7 +38,7 @@ impl Store {
     /// When the file fails.
     pub async fn own_ingredients(&self) -> Result<Vec<OwnIngredient>, StoreError> {
         let sql = format!("{NEWEST} ORDER BY i.name COLLATE NOCASE");
-        sqlx::query(sqlx::AssertSqlSafe(sql)).fetch_all(&self.pool).await?.iter().map(read).collect()
+        sqlx::query(sqlx::AssertSqlSafe(sql)).fetch_all(&self.readers).await?.iter().map(read).collect()
     }
 
     /// One own ingredient.
@@ -46,11 +47,8 @@ impl Store {
     /// [`StoreError::NotFound`].
     pub async fn own_ingredient(&self, key: &str) -> Result<OwnIngredient, StoreError> {
         let sql = format!("{NEWEST} WHERE i.key = ?");
-        let row = sqlx::query(sqlx::AssertSqlSafe(sql)).bind(key).fetch_optional(&self.pool).await?;
-        row.as_ref()
-            .map(read)
-            .transpose()?
-            .ok_or_else(|| StoreError::NotFound { noun: "ingredient", key: key.chars().take(60).collect() })
+        let row = sqlx::query(sqlx::AssertSqlSafe(sql)).bind(key).fetch_optional(&self.readers).await?;
+        row.as_ref().map(read).transpose()?.ok_or_else(|| missing(INGREDIENT, key))
     }
 
     /// The shelf that holds the own ingredients among some keys, over the catalogue.
@@ -70,7 +68,7 @@ impl Store {
             list.push_bind(key.to_owned());
         }
         query.push(")");
-        let rows = query.build().fetch_all(&self.pool).await?;
+        let rows = query.build().fetch_all(&self.readers).await?;
         let found: Vec<OwnIngredient> = rows.iter().map(read).collect::<Result<_, _>>()?;
         // A kept document was fit when it was kept; one that no longer is, is as if it were not there.
         Ok(Shelf::catalogue().with(found.iter().filter_map(|own| own.document.ingredient().ok())))
@@ -86,47 +84,50 @@ impl Store {
     }
 
     /// Saves some own ingredients at once: new ones at revision 1, known ones on top of the revision given
-    /// beside them. All or nothing.
+    /// beside them. All or nothing. The answer is what this save made, or had made when its id comes again.
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when one was saved in between, or exists where it should be new.
     pub async fn save_own_ingredients(
         &self,
         documents: &[(IngredientDocument, i64)],
+        save_id: Option<&SaveId>,
         now: Timestamp,
-    ) -> Result<(), StoreError> {
-        let now = now.to_string();
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
+    ) -> Result<Vec<OwnIngredient>, StoreError> {
+        let mut writing = self.write().await?;
+        let mut saved = Vec::with_capacity(documents.len());
         for (document, based_on) in documents {
-            let current: i64 = sqlx::query_scalar("SELECT revision FROM own_ingredients WHERE key = ?")
+            let on = if *based_on == 0 { On::Nothing } else { On::Revision(*based_on) };
+            // One id may save many: each gets its own part of it.
+            let part = save_id.map(|id| id.of_part(&document.key));
+            let save =
+                Save { noun: INGREDIENT, key: &document.key, document, on, save_id: part.as_ref(), now };
+            let kept = match keep(writing.connection(), save).await {
+                Ok(kept) => kept,
+                Err(refused) => {
+                    writing.undo().await?;
+                    return Err(refused);
+                }
+            };
+            if !kept.before {
+                sqlx::query(
+                    "INSERT INTO own_ingredients (key, name, revision, saved_at) VALUES (?1, ?2, ?3, ?4)
+                     ON CONFLICT (key) DO UPDATE SET name = ?2, revision = ?3, saved_at = ?4",
+                )
                 .bind(&document.key)
-                .fetch_optional(&mut *transaction)
-                .await?
-                .unwrap_or(0);
-            if current != *based_on {
-                return Err(StoreError::Conflict { based_on: *based_on, current });
+                .bind(&document.name)
+                .bind(kept.revision)
+                .bind(&kept.saved_at)
+                .execute(writing.connection())
+                .await?;
             }
-            sqlx::query(
-                "INSERT INTO own_ingredients (key, name, revision, saved_at) VALUES (?1, ?2, ?3, ?4)
-                 ON CONFLICT (key) DO UPDATE SET name = ?2, revision = ?3, saved_at = ?4",
-            )
-            .bind(&document.key)
-            .bind(&document.name)
-            .bind(current + 1)
-            .bind(&now)
-            .execute(&mut *transaction)
-            .await?;
-            sqlx::query(
-                "INSERT INTO own_ingredient_revisions (key, revision, saved_at, document) VALUES (?, ?, ?, ?)",
-            )
-            .bind(&document.key)
-            .bind(current + 1)
-            .bind(&now)
-            .bind(serde_json::to_string(document)?)
-            .execute(&mut *transaction)
-            .await?;
+            saved.push(OwnIngredient {
+                document: document.clone(),
+                revision: kept.revision,
+                saved_at: kept.saved_at,
+            });
         }
-        transaction.commit().await?;
-        Ok(())
+        writing.commit().await?;
+        Ok(saved)
     }
 }

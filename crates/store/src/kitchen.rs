@@ -1,10 +1,11 @@
 //! The kitchen itself.
 
-use crate::{Store, StoreError};
+use crate::{SaveId, Store, StoreError};
 use pastry::units::RoomTemperature;
 use pastry::units::kitchen::Measures;
 use serde::{Deserialize, Serialize};
 use sqlx::Row;
+use sqlx::sqlite::SqliteRow;
 use utoipa::ToSchema;
 
 /// A kitchen and its habits.
@@ -25,6 +26,16 @@ pub struct Kitchen {
     pub revision: i64,
 }
 
+fn read(row: &SqliteRow) -> Result<Kitchen, StoreError> {
+    Ok(Kitchen {
+        name: row.try_get("name")?,
+        room_temperature_c: RoomTemperature::from_celsius(row.try_get("room_temperature_c")?),
+        measures: serde_json::from_value(row.try_get::<String, _>("measures")?.into())?,
+        currency: row.try_get("currency")?,
+        revision: row.try_get("revision")?,
+    })
+}
+
 impl Store {
     /// The kitchen.
     ///
@@ -32,38 +43,55 @@ impl Store {
     /// When the file fails.
     pub async fn kitchen(&self) -> Result<Kitchen, StoreError> {
         let row = sqlx::query("SELECT name, room_temperature_c, measures, currency, revision FROM kitchen")
-            .fetch_one(&self.pool)
+            .fetch_one(&self.readers)
             .await?;
-        Ok(Kitchen {
-            name: row.try_get("name")?,
-            room_temperature_c: RoomTemperature::from_celsius(row.try_get("room_temperature_c")?),
-            measures: serde_json::from_value(row.try_get::<String, _>("measures")?.into())?,
-            currency: row.try_get("currency")?,
-            revision: row.try_get("revision")?,
-        })
+        read(&row)
     }
 
-    /// Saves the kitchen when `kitchen.revision` is still the one in the file.
+    /// Saves the kitchen when `kitchen.revision` is still the one in the file. The same save id again gets the answer of
+    /// the first time, as long as nobody saved since.
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when somebody saved in between.
-    pub async fn save_kitchen(&self, kitchen: &Kitchen) -> Result<Kitchen, StoreError> {
+    pub async fn save_kitchen(
+        &self,
+        kitchen: &Kitchen,
+        save_id: Option<&SaveId>,
+    ) -> Result<Kitchen, StoreError> {
         let measures = serde_json::to_value(kitchen.measures)?;
-        let done = sqlx::query(
-            "UPDATE kitchen SET name = ?, room_temperature_c = ?, measures = ?, currency = ?, revision = revision + 1
-             WHERE revision = ?",
+        let mut writing = self.write().await?;
+        let row = sqlx::query(
+            "SELECT name, room_temperature_c, measures, currency, revision, save_id FROM kitchen",
+        )
+        .fetch_one(writing.connection())
+        .await?;
+        let (now, by) = (read(&row)?, row.try_get::<Option<String>, _>("save_id")?);
+        if save_id.is_some_and(|id| by.as_deref() == Some(id.as_str())) {
+            writing.undo().await?;
+            return Ok(now);
+        }
+        if now.revision != kitchen.revision {
+            writing.undo().await?;
+            return Err(StoreError::Conflict {
+                noun: "kitchen",
+                based_on: kitchen.revision,
+                current: now.revision,
+            });
+        }
+        let row = sqlx::query(
+            "UPDATE kitchen SET name = ?, room_temperature_c = ?, measures = ?, currency = ?,
+                 revision = revision + 1, save_id = ?
+             RETURNING name, room_temperature_c, measures, currency, revision",
         )
         .bind(&kitchen.name)
         .bind(kitchen.room_temperature_c.celsius())
         .bind(measures.as_str().expect("measures serialise to a word"))
         .bind(&kitchen.currency)
-        .bind(kitchen.revision)
-        .execute(&self.pool)
+        .bind(save_id.map(SaveId::as_str))
+        .fetch_one(writing.connection())
         .await?;
-        let now = self.kitchen().await?;
-        if done.rows_affected() == 0 {
-            return Err(StoreError::Conflict { based_on: kitchen.revision, current: now.revision });
-        }
-        Ok(now)
+        let saved = read(&row)?;
+        writing.commit().await?;
+        Ok(saved)
     }
 }

@@ -1,65 +1,112 @@
 //! The kitchen's file: SQLite, one writer at a time, every save a new revision.
 //!
+//! * [`kept`]: the one history of everything that is saved: revisions with their hash, save ids, conflicts
 //! * [`kitchen`]: its name, room temperature and cups
 //! * [`pantry`]: what the kitchen says of any ingredient: own density, piece, pack, price, put away
-//! * [`ingredients`]: ingredients of the kitchen's own, with all their revisions
-//! * [`components`]: creams with all their revisions; [`library`]: their tags, and what uses what
-//! * [`orders`]: orders with their cakes and all their revisions
+//! * [`ingredients`]: ingredients of the kitchen's own
+//! * [`components`]: creams; [`library`]: their tags, and what uses what
+//! * [`orders`]: orders with their cakes
+//! * [`open`]: opening a file, or saying why not; `upgrade`: older files; `writing`: the one writer
+//! * [`copies`]: backup, verify, restore
 //!
 //! Time and new keys come in as arguments of the calls that need them.
 
 pub mod components;
+pub mod copies;
 pub mod error;
 pub mod ingredients;
+pub mod kept;
 pub mod kitchen;
 pub mod library;
+pub mod lock;
+pub mod open;
 pub mod orders;
 pub mod pantry;
+mod upgrade;
+mod writing;
 
 pub use error::StoreError;
+pub use kept::SaveId;
+pub use open::Opening;
 
+use lock::Lock;
 use sqlx::SqlitePool;
-use sqlx::sqlite::{SqliteConnectOptions, SqliteJournalMode, SqlitePoolOptions, SqliteSynchronous};
-use std::path::Path;
-use std::time::Duration;
+use std::path::{Path, PathBuf};
+use std::sync::{Arc, Mutex};
+use tokio::sync::watch;
+use tokio::task::JoinHandle;
 
 /// A kitchen's file, open.
 #[derive(Debug, Clone)]
 pub struct Store {
-    pool: SqlitePool,
+    /// One connection, the only one that writes.
+    writer: SqlitePool,
+    /// A few connections that only read.
+    readers: SqlitePool,
+    inner: Arc<Inner>,
+}
+
+#[derive(Debug)]
+struct Inner {
+    path: PathBuf,
+    /// Counts what was written; the folding task rests until it moves.
+    written: watch::Sender<u64>,
+    folding: Mutex<Option<JoinHandle<()>>>,
+    lock: Mutex<Option<Lock>>,
 }
 
 impl Store {
-    /// Opens the file, makes it when missing, and brings it up to date.
-    ///
-    /// WAL, foreign keys and full synchronous: a save that was answered survives a power cut.
-    ///
-    /// # Errors
-    /// When the file cannot be opened, is no kitchen file, or was written by a newer program.
-    pub async fn open(path: &Path) -> Result<Self, StoreError> {
-        let options = SqliteConnectOptions::new()
-            .filename(path)
-            .create_if_missing(true)
-            .journal_mode(SqliteJournalMode::Wal)
-            .foreign_keys(true)
-            .synchronous(SqliteSynchronous::Full)
-            .busy_timeout(Duration::from_secs(5));
-        let pool = SqlitePoolOptions::new().max_connections(4).connect_with(options).await?;
-        sqlx::migrate!("./migrations").run(&pool).await?;
-        Ok(Store { pool })
+    /// Where the file is.
+    pub fn path(&self) -> &Path {
+        &self.inner.path
     }
 
-    /// Answers when the file can be read.
+    /// Answers when the file can be read and written: it writes a line and waits until that is on the disk.
     ///
     /// # Errors
-    /// When it cannot.
-    pub async fn check(&self) -> Result<(), StoreError> {
-        sqlx::query("SELECT 1 FROM kitchen").execute(&self.pool).await?;
+    /// [`StoreError::Full`], [`StoreError::Locked`], [`StoreError::ReadOnly`], or what else is the matter.
+    pub async fn check(&self, now: jiff::Timestamp) -> Result<(), StoreError> {
+        let mut writing = self.write().await?;
+        sqlx::query("INSERT INTO pulse (id, at) VALUES (1, ?1) ON CONFLICT (id) DO UPDATE SET at = ?1")
+            .bind(now.to_string())
+            .execute(writing.connection())
+            .await?;
+        // No work of anybody's: the file need not be folded together for it.
+        writing.commit_quietly().await
+    }
+
+    /// Writes what is pending into the file itself, so that it is whole without its log.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn fold(&self) -> Result<(), StoreError> {
+        let mut connection = self.writer.acquire().await?;
+        sqlx::query("PRAGMA wal_checkpoint(TRUNCATE)").execute(&mut *connection).await?;
+        Ok(())
+    }
+
+    /// Lets the file grow to so many pages of 4 kB: the end of what [`Opening::most_pages`] began.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn make_room(&self, pages: u32) -> Result<(), StoreError> {
+        let mut connection = self.writer.acquire().await?;
+        let sql = format!("PRAGMA max_page_count = {pages}");
+        sqlx::query(sqlx::AssertSqlSafe(sql)).execute(&mut *connection).await?;
         Ok(())
     }
 
     /// Writes what is pending and lets the file go.
     pub async fn close(&self) {
-        self.pool.close().await;
+        if let Some(task) = self.inner.folding.lock().ok().and_then(|mut task| task.take()) {
+            task.abort();
+        }
+        self.readers.close().await;
+        // Closing the last connection folds the log in; a busy or full disk leaves it to the next start.
+        let _ = self.fold().await;
+        self.writer.close().await;
+        if let Ok(mut lock) = self.inner.lock.lock() {
+            lock.take();
+        }
     }
 }

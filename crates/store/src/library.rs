@@ -1,6 +1,6 @@
 //! Order in the library: tags, what is put away, and which formulas use an ingredient.
 
-use crate::components::missing;
+use crate::kept::{COMPONENT, missing};
 use crate::{Store, StoreError};
 use serde::{Deserialize, Serialize};
 use sqlx::Row;
@@ -38,28 +38,28 @@ impl Store {
     /// # Errors
     /// [`StoreError::NotFound`].
     pub async fn place_component(&self, id: &str, place: &Place) -> Result<(), StoreError> {
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
+        let mut writing = self.write().await?;
         let found = sqlx::query("UPDATE components SET archived = ? WHERE id = ?")
             .bind(place.archived)
             .bind(id)
-            .execute(&mut *transaction)
+            .execute(writing.connection())
             .await?;
         if found.rows_affected() == 0 {
-            return Err(missing(id));
+            writing.undo().await?;
+            return Err(missing(COMPONENT, id));
         }
         sqlx::query("DELETE FROM component_tags WHERE component_id = ?")
             .bind(id)
-            .execute(&mut *transaction)
+            .execute(writing.connection())
             .await?;
         for tag in &place.tags {
             sqlx::query("INSERT OR IGNORE INTO component_tags (component_id, tag) VALUES (?, ?)")
                 .bind(id)
                 .bind(tag)
-                .execute(&mut *transaction)
+                .execute(writing.connection())
                 .await?;
         }
-        transaction.commit().await?;
-        Ok(())
+        writing.commit().await
     }
 
     /// Components whose newest revision uses an ingredient, by name; those put away are left out.
@@ -72,7 +72,7 @@ impl Store {
              WHERE u.ingredient = ? AND c.archived = 0 ORDER BY c.name COLLATE NOCASE",
         )
         .bind(ingredient)
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?
         .iter()
         .map(|row| Ok(UsedIn { id: row.try_get("id")?, name: row.try_get("name")? }))
@@ -88,7 +88,7 @@ impl Store {
             "SELECT u.ingredient, count(*) AS many FROM component_ingredients u
              JOIN components c ON c.id = u.component_id WHERE c.archived = 0 GROUP BY u.ingredient",
         )
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?
         .iter()
         .map(|row| Ok((row.try_get("ingredient")?, row.try_get("many")?)))

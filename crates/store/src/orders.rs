@@ -1,6 +1,8 @@
 //! Orders, and every revision of them.
 
-use crate::components::RevisionSummary;
+use crate::kept::{
+    COMPONENT, Kept, ORDER, On, RevisionSummary, Save, SaveId, history, keep, missing, row, whole,
+};
 use crate::{Store, StoreError};
 use jiff::Timestamp;
 use pastry::job::FormulaDocument;
@@ -46,8 +48,15 @@ pub struct Order {
     pub document: OrderDocument,
 }
 
-fn missing(id: &str) -> StoreError {
-    StoreError::NotFound { noun: "order", key: id.to_owned() }
+/// What a save made of a document, as its answer: nothing is read again, so it is nobody else's.
+fn answer(kept: Kept, document: &OrderDocument) -> Order {
+    Order {
+        id: kept.key,
+        revision: kept.revision,
+        newest_revision: kept.newest,
+        saved_at: kept.saved_at,
+        document: document.clone(),
+    }
 }
 
 fn summary(row: &SqliteRow) -> Result<OrderSummary, StoreError> {
@@ -76,33 +85,62 @@ impl Store {
             "SELECT id, name, served_at, pieces, revision, saved_at, archived FROM orders
              ORDER BY served_at IS NULL, served_at, name COLLATE NOCASE",
         )
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?
         .iter()
         .map(summary)
         .collect()
     }
 
-    /// Writes a revision and what the list shows of it: all or nothing.
-    async fn write_order(
+    /// A new order under `id`, at revision 1. The same save id again gets the answer of the first time.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn create_order(
+        &self,
+        id: Uuid,
+        document: &OrderDocument,
+        save_id: Option<&SaveId>,
+        now: Timestamp,
+    ) -> Result<Order, StoreError> {
+        self.keep_order(&id.to_string(), document, On::Nothing, save_id, now).await
+    }
+
+    /// Saves a new revision on top of `based_on`. Nothing older is touched. The same save id again gets the answer of
+    /// the first time.
+    ///
+    /// # Errors
+    /// [`StoreError::Conflict`] when somebody saved since `based_on`; [`StoreError::NotFound`].
+    pub async fn save_order(
         &self,
         id: &str,
         document: &OrderDocument,
-        based_on: Option<i64>,
+        based_on: i64,
+        save_id: Option<&SaveId>,
         now: Timestamp,
     ) -> Result<Order, StoreError> {
-        let now = now.to_string();
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let current: i64 = sqlx::query_scalar("SELECT revision FROM orders WHERE id = ?")
-            .bind(id)
-            .fetch_optional(&mut *transaction)
-            .await?
-            .unwrap_or(0);
-        match based_on {
-            Some(_) if current == 0 => return Err(missing(id)),
-            Some(based_on) if based_on != current => return Err(StoreError::Conflict { based_on, current }),
-            _ => {}
-        }
+        self.keep_order(id, document, On::Revision(based_on), save_id, now).await
+    }
+
+    /// Writes a revision and what the list shows of it: all or nothing.
+    async fn keep_order(
+        &self,
+        id: &str,
+        document: &OrderDocument,
+        on: On,
+        save_id: Option<&SaveId>,
+        now: Timestamp,
+    ) -> Result<Order, StoreError> {
+        let mut writing = self.write().await?;
+        let save = Save { noun: ORDER, key: id, document, on, save_id, now };
+        let kept = match keep(writing.connection(), save).await {
+            Ok(kept) if !kept.before => kept,
+            // Made before, or refused: nothing is to be kept.
+            settled => {
+                writing.undo().await?;
+                return settled.map(|kept| answer(kept, document));
+            }
+        };
         sqlx::query(
             "INSERT INTO orders (id, name, served_at, pieces, revision, created_at, saved_at)
              VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?6)
@@ -112,71 +150,26 @@ impl Store {
         .bind(&document.name)
         .bind(document.served_at.map(|when| when.to_string()))
         .bind(pieces(document))
-        .bind(current + 1)
-        .bind(&now)
-        .execute(&mut *transaction)
+        .bind(kept.revision)
+        .bind(&kept.saved_at)
+        .execute(writing.connection())
         .await?;
-        sqlx::query(
-            "INSERT INTO order_revisions (order_id, revision, saved_at, document) VALUES (?, ?, ?, ?)",
-        )
-        .bind(id)
-        .bind(current + 1)
-        .bind(&now)
-        .bind(serde_json::to_string(document)?)
-        .execute(&mut *transaction)
-        .await?;
-        transaction.commit().await?;
-        self.order(id, None).await
-    }
-
-    /// A new order under `id`, at revision 1.
-    ///
-    /// # Errors
-    /// When the file fails.
-    pub async fn create_order(
-        &self,
-        id: Uuid,
-        document: &OrderDocument,
-        now: Timestamp,
-    ) -> Result<Order, StoreError> {
-        self.write_order(&id.to_string(), document, None, now).await
-    }
-
-    /// Saves a new revision on top of `based_on`. Nothing older is touched.
-    ///
-    /// # Errors
-    /// [`StoreError::Conflict`] when somebody saved since `based_on`; [`StoreError::NotFound`].
-    pub async fn save_order(
-        &self,
-        id: &str,
-        document: &OrderDocument,
-        based_on: i64,
-        now: Timestamp,
-    ) -> Result<Order, StoreError> {
-        self.write_order(id, document, Some(based_on), now).await
+        writing.commit().await?;
+        Ok(answer(kept, document))
     }
 
     /// An order at a revision, the newest when none is given.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`].
+    /// [`StoreError::NotFound`], [`StoreError::Damaged`].
     pub async fn order(&self, id: &str, revision: Option<i64>) -> Result<Order, StoreError> {
-        let row = sqlx::query(
-            "SELECT o.id, o.revision AS newest, r.revision, r.saved_at, r.document
-             FROM orders o JOIN order_revisions r ON r.order_id = o.id
-             WHERE o.id = ?1 AND r.revision = coalesce(?2, o.revision)",
-        )
-        .bind(id)
-        .bind(revision)
-        .fetch_optional(&self.pool)
-        .await?
-        .ok_or_else(|| missing(id))?;
+        let row = row(&self.readers, ORDER, id, revision).await?;
         Ok(Order {
-            id: row.try_get("id")?,
+            id: row.try_get("key")?,
             revision: row.try_get("revision")?,
             newest_revision: row.try_get("newest")?,
             saved_at: row.try_get("saved_at")?,
-            document: serde_json::from_str(&row.try_get::<String, _>("document")?)?,
+            document: whole(&row)?,
         })
     }
 
@@ -185,25 +178,7 @@ impl Store {
     /// # Errors
     /// [`StoreError::NotFound`].
     pub async fn order_revisions(&self, id: &str) -> Result<Vec<RevisionSummary>, StoreError> {
-        let rows = sqlx::query(
-            "SELECT revision, saved_at, json_extract(document, '$.name') AS name FROM order_revisions
-             WHERE order_id = ? ORDER BY revision DESC",
-        )
-        .bind(id)
-        .fetch_all(&self.pool)
-        .await?;
-        if rows.is_empty() {
-            return Err(missing(id));
-        }
-        rows.iter()
-            .map(|row| {
-                Ok(RevisionSummary {
-                    revision: row.try_get("revision")?,
-                    saved_at: row.try_get("saved_at")?,
-                    name: row.try_get::<Option<String>, _>("name")?.unwrap_or_default(),
-                })
-            })
-            .collect()
+        history(&self.readers, ORDER, id).await
     }
 
     /// Puts an order away, or takes it out again. Makes no revision.
@@ -211,12 +186,17 @@ impl Store {
     /// # Errors
     /// [`StoreError::NotFound`].
     pub async fn archive_order(&self, id: &str, archived: bool) -> Result<(), StoreError> {
+        let mut writing = self.write().await?;
         let done = sqlx::query("UPDATE orders SET archived = ? WHERE id = ?")
             .bind(archived)
             .bind(id)
-            .execute(&self.pool)
+            .execute(writing.connection())
             .await?;
-        if done.rows_affected() == 0 { Err(missing(id)) } else { Ok(()) }
+        if done.rows_affected() == 0 {
+            writing.undo().await?;
+            return Err(missing(ORDER, id));
+        }
+        writing.commit().await
     }
 
     /// The newest formulas of so many components, by key; keys that are not here are left out.
@@ -225,19 +205,15 @@ impl Store {
     /// When the file fails.
     pub async fn formulas(&self, keys: &[&str]) -> Result<HashMap<String, FormulaDocument>, StoreError> {
         let rows = sqlx::query(
-            "SELECT c.id, r.document FROM components c
-             JOIN component_revisions r ON r.component_id = c.id AND r.revision = c.revision
-             WHERE c.id IN (SELECT value FROM json_each(?))",
+            "SELECT r.noun, r.key, r.revision, r.hash, r.document FROM components c
+             JOIN revisions r ON r.noun = ?1 AND r.key = c.id AND r.revision = c.revision
+             WHERE c.id IN (SELECT value FROM json_each(?2))",
         )
+        .bind(COMPONENT.word)
         .bind(serde_json::to_string(keys)?)
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?;
-        rows.iter()
-            .map(|row| {
-                let document = serde_json::from_str(&row.try_get::<String, _>("document")?)?;
-                Ok((row.try_get("id")?, document))
-            })
-            .collect()
+        rows.iter().map(|row| Ok((row.try_get("key")?, whole(row)?))).collect()
     }
 
     /// Names of the components that use each ingredient; those put away are left out.
@@ -249,7 +225,7 @@ impl Store {
             "SELECT u.ingredient, c.name FROM component_ingredients u JOIN components c ON c.id = u.component_id
              WHERE c.archived = 0 ORDER BY c.name COLLATE NOCASE",
         )
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?;
         let mut used: HashMap<String, Vec<String>> = HashMap::new();
         for row in &rows {

@@ -1,7 +1,7 @@
 //! What this kitchen says of an ingredient: what a cup of its cocoa weighs, one of its eggs, what a pack
 //! costs, and whether it is put away.
 
-use crate::{Store, StoreError};
+use crate::{SaveId, Store, StoreError};
 use jiff::Timestamp;
 use pastry::ingredient::Pack;
 use pastry::units::{Density, Mass};
@@ -53,7 +53,7 @@ impl Store {
             "SELECT ingredient, density_g_per_ml, piece_g, pack_g, pack_price, archived, revision
              FROM pantry_items ORDER BY ingredient",
         )
-        .fetch_all(&self.pool)
+        .fetch_all(&self.readers)
         .await?
         .iter()
         .map(read)
@@ -70,7 +70,7 @@ impl Store {
              FROM pantry_items WHERE ingredient = ?",
         )
         .bind(ingredient)
-        .fetch_optional(&self.pool)
+        .fetch_optional(&self.readers)
         .await?;
         match row {
             Some(row) => read(&row),
@@ -85,44 +85,60 @@ impl Store {
         }
     }
 
-    /// Saves it when `item.revision` is still the one in the file.
+    /// Saves it when `item.revision` is still the one in the file. The same save id again gets the answer of the first
+    /// time, as long as nobody saved since.
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when somebody saved in between.
     pub async fn save_pantry_item(
         &self,
         item: &PantryItem,
+        save_id: Option<&SaveId>,
         now: Timestamp,
     ) -> Result<PantryItem, StoreError> {
-        let density = item.density_g_per_ml.map(Density::grams_per_millilitre);
-        let piece = item.piece_g.map(Mass::grams);
-        let mut transaction = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let current: i64 = sqlx::query_scalar("SELECT revision FROM pantry_items WHERE ingredient = ?")
-            .bind(&item.ingredient)
-            .fetch_optional(&mut *transaction)
-            .await?
-            .unwrap_or(0);
-        if current != item.revision {
-            return Err(StoreError::Conflict { based_on: item.revision, current });
-        }
-        sqlx::query(
-            "INSERT INTO pantry_items
-                 (ingredient, density_g_per_ml, piece_g, pack_g, pack_price, archived, revision, saved_at)
-             VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8)
-             ON CONFLICT (ingredient) DO UPDATE SET density_g_per_ml = ?2, piece_g = ?3, pack_g = ?4,
-                 pack_price = ?5, archived = ?6, revision = ?7, saved_at = ?8",
+        let mut writing = self.write().await?;
+        let found = sqlx::query(
+            "SELECT ingredient, density_g_per_ml, piece_g, pack_g, pack_price, archived, revision, save_id
+             FROM pantry_items WHERE ingredient = ?",
         )
         .bind(&item.ingredient)
-        .bind(density)
-        .bind(piece)
+        .fetch_optional(writing.connection())
+        .await?;
+        let mut current = 0;
+        if let Some(row) = &found {
+            current = row.try_get("revision")?;
+            let by: Option<String> = row.try_get("save_id")?;
+            if save_id.is_some_and(|id| by.as_deref() == Some(id.as_str())) {
+                let before = read(row);
+                writing.undo().await?;
+                return before;
+            }
+        }
+        if current != item.revision {
+            writing.undo().await?;
+            return Err(StoreError::Conflict { noun: "ingredient", based_on: item.revision, current });
+        }
+        let row = sqlx::query(
+            "INSERT INTO pantry_items
+                 (ingredient, density_g_per_ml, piece_g, pack_g, pack_price, archived, revision, saved_at, save_id)
+             VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8, ?9)
+             ON CONFLICT (ingredient) DO UPDATE SET density_g_per_ml = ?2, piece_g = ?3, pack_g = ?4,
+                 pack_price = ?5, archived = ?6, revision = ?7, saved_at = ?8, save_id = ?9
+             RETURNING ingredient, density_g_per_ml, piece_g, pack_g, pack_price, archived, revision",
+        )
+        .bind(&item.ingredient)
+        .bind(item.density_g_per_ml.map(Density::grams_per_millilitre))
+        .bind(item.piece_g.map(Mass::grams))
         .bind(item.pack.map(|pack| pack.pack_g))
         .bind(item.pack.map(|pack| pack.pack_price))
         .bind(item.archived)
         .bind(current + 1)
         .bind(now.to_string())
-        .execute(&mut *transaction)
+        .bind(save_id.map(SaveId::as_str))
+        .fetch_one(writing.connection())
         .await?;
-        transaction.commit().await?;
-        self.pantry_item(&item.ingredient).await
+        let saved = read(&row)?;
+        writing.commit().await?;
+        Ok(saved)
     }
 }

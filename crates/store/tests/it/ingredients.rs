@@ -2,7 +2,6 @@
 
 use crate::{document, fresh, noon};
 use pastry::ingredient::{IngredientDocument, find};
-use sqlx::Connection;
 use store::StoreError;
 use store::library::Place;
 use uuid::Uuid;
@@ -14,19 +13,19 @@ fn cream(key: &str) -> IngredientDocument {
 #[tokio::test]
 async fn a_batch_of_which_one_was_saved_in_between_keeps_nothing() {
     let (_dir, store) = fresh().await;
-    store.save_own_ingredients(&[(cream("own-a"), 0)], noon()).await.unwrap();
+    store.save_own_ingredients(&[(cream("own-a"), 0)], None, noon()).await.unwrap();
     let batch = [(cream("own-b"), 0), (cream("own-a"), 0)];
-    let refused = store.save_own_ingredients(&batch, noon()).await;
-    assert!(matches!(refused, Err(StoreError::Conflict { based_on: 0, current: 1 })), "{refused:?}");
+    let refused = store.save_own_ingredients(&batch, None, noon()).await;
+    assert!(matches!(refused, Err(StoreError::Conflict { noun: _, based_on: 0, current: 1 })), "{refused:?}");
     assert!(matches!(store.own_ingredient("own-b").await, Err(StoreError::NotFound { .. })));
-    store.save_own_ingredients(&[(cream("own-a"), 1)], noon()).await.unwrap();
+    store.save_own_ingredients(&[(cream("own-a"), 1)], None, noon()).await.unwrap();
     assert_eq!(store.own_ingredient("own-a").await.unwrap().revision, 2);
 }
 
 #[tokio::test]
 async fn the_shelf_holds_the_own_ingredients_that_are_asked_for() {
     let (_dir, store) = fresh().await;
-    store.save_own_ingredients(&[(cream("own-a"), 0), (cream("own-b"), 0)], noon()).await.unwrap();
+    store.save_own_ingredients(&[(cream("own-a"), 0), (cream("own-b"), 0)], None, noon()).await.unwrap();
     let shelf = store.shelf(["own-a", "cream36", "own-none"]).await.unwrap();
     assert!(shelf.find("own-a").is_some() && shelf.find("cream36").is_some());
     assert!(shelf.find("own-b").is_none() && shelf.find("own-none").is_none());
@@ -35,43 +34,14 @@ async fn the_shelf_holds_the_own_ingredients_that_are_asked_for() {
 #[tokio::test]
 async fn where_used_follows_the_newest_revision_and_what_is_put_away() {
     let (_dir, store) = fresh().await;
-    let id = store.create_component(Uuid::now_v7(), &document("A", "1 g"), noon()).await.unwrap().id;
+    let id = store.create_component(Uuid::now_v7(), &document("A", "1 g"), None, noon()).await.unwrap().id;
     assert_eq!(store.used_in("dark60").await.unwrap()[0].name, "A");
     let mut without = document("A", "1 g");
     without.lines.remove(0);
-    store.save_component(&id, &without, 1, noon()).await.unwrap();
+    store.save_component(&id, &without, 1, None, noon()).await.unwrap();
     assert!(store.used_in("dark60").await.unwrap().is_empty());
     assert_eq!(store.uses().await.unwrap()["cream36"], 1);
     store.place_component(&id, &Place { tags: vec!["old".into()], archived: true }).await.unwrap();
     assert!(store.used_in("cream36").await.unwrap().is_empty());
     assert_eq!(store.components().await.unwrap()[0].tags, ["old"]);
-}
-
-#[tokio::test]
-async fn a_file_of_the_first_version_is_brought_up_to_date_with_its_uses() {
-    // A kitchen kept before the pantry knew own ingredients: only the first migration, one component.
-    let dir = tempfile::tempdir().unwrap();
-    let file = dir.path().join("kitchen.db");
-    let url = format!("sqlite://{}?mode=rwc", file.display());
-    let all = sqlx::migrate!("./migrations");
-    let first = sqlx::migrate::Migrator {
-        migrations: all.iter().take(1).cloned().collect::<Vec<_>>().into(),
-        ..sqlx::migrate::Migrator::DEFAULT
-    };
-    let mut raw = sqlx::SqliteConnection::connect(&url).await.unwrap();
-    first.run_direct(None, &mut raw, false).await.unwrap();
-    let text = serde_json::to_string(&document("Old drip", "5 g")).unwrap();
-    sqlx::query("INSERT INTO components VALUES ('x', 'Old drip', 'ganache', 'drip', 1, '2026-01-05T12:00:00Z', '2026-01-05T12:00:00Z')")
-        .execute(&mut raw)
-        .await
-        .unwrap();
-    sqlx::query("INSERT INTO component_revisions VALUES ('x', 1, '2026-01-05T12:00:00Z', ?)")
-        .bind(text)
-        .execute(&mut raw)
-        .await
-        .unwrap();
-    raw.close().await.unwrap();
-    let store = store::Store::open(&file).await.unwrap();
-    assert_eq!(store.used_in("cream36").await.unwrap()[0].name, "Old drip");
-    assert_eq!(store.kitchen().await.unwrap().currency, "EUR");
 }

@@ -4,9 +4,14 @@
 #![allow(missing_docs, clippy::unwrap_used)]
 
 mod components;
+mod copies;
+mod full;
+mod histories;
 mod ingredients;
 mod kitchen;
+mod opening;
 mod orders;
+mod saves;
 
 use pastry::job::FormulaDocument;
 use store::Store;

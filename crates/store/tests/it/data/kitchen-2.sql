@@ -1,0 +1,111 @@
+BEGIN TRANSACTION;
+CREATE TABLE _sqlx_migrations (
+    version BIGINT PRIMARY KEY,
+    description TEXT NOT NULL,
+    installed_on TIMESTAMP NOT NULL DEFAULT CURRENT_TIMESTAMP,
+    success BOOLEAN NOT NULL,
+    checksum BLOB NOT NULL,
+    execution_time BIGINT NOT NULL
+);
+INSERT INTO "_sqlx_migrations" VALUES(1,'kitchen','2026-11-27 14:16:06',1,X'827280C47B68C9DD74FFDF7ED71DA982A4EACE09D59AD36D90ACB2E20CEE8DD07BFB7D91007F2A81AC3490253890ED41',1770702);
+INSERT INTO "_sqlx_migrations" VALUES(2,'pantry and library','2026-11-27 14:16:06',1,X'76E53579BF0E581CE83B7B6A57E8CD0BC5A1C255A83D2AE99E69525BE3EE94D007EA4F705F91D7CA26AE72355A25BB53',4763555);
+CREATE TABLE component_ingredients (
+    component_id TEXT NOT NULL REFERENCES components (id) ON DELETE CASCADE,
+    ingredient TEXT NOT NULL,
+    PRIMARY KEY (component_id, ingredient)
+) STRICT;
+INSERT INTO "component_ingredients" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658','milk40');
+INSERT INTO "component_ingredients" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658','cream36');
+INSERT INTO "component_ingredients" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658','dark70');
+INSERT INTO "component_ingredients" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658','glucose40');
+INSERT INTO "component_ingredients" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658','butter82');
+INSERT INTO "component_ingredients" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658','salt');
+INSERT INTO "component_ingredients" VALUES('01a21d5d-1433-73e9-abff-ea791f1e8ccf','sugar');
+INSERT INTO "component_ingredients" VALUES('01a21d5d-1433-73e9-abff-ea791f1e8ccf','water');
+INSERT INTO "component_ingredients" VALUES('01a21d5d-1433-73e9-abff-ea791f1e8ccf','brandy40');
+CREATE TABLE component_revisions (
+    component_id TEXT NOT NULL REFERENCES components (id) ON DELETE RESTRICT,
+    revision INTEGER NOT NULL CHECK (revision >= 1),
+    saved_at TEXT NOT NULL,
+    document TEXT NOT NULL,
+    PRIMARY KEY (component_id, revision)
+) STRICT;
+INSERT INTO "component_revisions" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658',1,'2026-11-27T14:16:08.970125829Z','{"format":"bright-spoon/formula","version":1,"name":"Bay milk-chocolate drip","note":"Bay leaf steeped in the cream overnight. For the chilled tier cake.","family":"ganache","measures":"us","lines":[{"ingredient":"milk40","amount":"150 g"},{"ingredient":"cream36","amount":"90 g"},{"ingredient":"dark70","amount":"24 g"},{"ingredient":"glucose40","amount":"20 g"},{"ingredient":"butter82","amount":"12 g"},{"ingredient":"salt","amount":"0.6 g"}],"work":{"job":{"kind":"drip","dose_ml":0.9,"shortest_mm":25.0,"longest_mm":70.0,"side_temperature_c":5.0},"temperature_c":26.0,"room_temperature_c":21.5}}');
+INSERT INTO "component_revisions" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658',2,'2026-11-27T14:16:08.991522299Z','{"format":"bright-spoon/formula","version":1,"name":"Bay milk drip, Friday","note":"Bay leaf steeped in the cream overnight. For the chilled tier cake.","family":"ganache","measures":"us","lines":[{"ingredient":"milk40","amount":"210 g"},{"ingredient":"cream36","amount":"90 g"},{"ingredient":"dark70","amount":"24 g"},{"ingredient":"glucose40","amount":"20 g"},{"ingredient":"butter82","amount":"12 g"},{"ingredient":"salt","amount":"0.6 g"}],"work":{"job":{"kind":"drip","dose_ml":0.9,"shortest_mm":25.0,"longest_mm":70.0,"side_temperature_c":5.0},"temperature_c":26.0,"room_temperature_c":21.5}}');
+INSERT INTO "component_revisions" VALUES('01a21d5d-1433-73e9-abff-ea791f1e8ccf',1,'2026-11-27T14:16:09.011801339Z','{"format":"bright-spoon/formula","version":1,"name":"Brandy soak","note":"Warm on cool sponge.","family":"syrup","measures":"us","lines":[{"ingredient":"sugar","amount":"200 g"},{"ingredient":"water","amount":"200 g"},{"ingredient":"brandy40","amount":"30 g"}],"work":{"job":{"kind":"soak","shallowest_mm":6.0,"deepest_mm":25.0,"time_s":120.0,"richness":"rich","sponge_g":300.0,"on_sponge_percent":45.0},"temperature_c":20.0,"room_temperature_c":21.5}}');
+CREATE TABLE component_tags (
+    component_id TEXT NOT NULL REFERENCES components (id) ON DELETE CASCADE,
+    tag TEXT NOT NULL CHECK (length(tag) BETWEEN 1 AND 40),
+    PRIMARY KEY (component_id, tag)
+) STRICT;
+INSERT INTO "component_tags" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658','friday');
+INSERT INTO "component_tags" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658','harbour');
+CREATE TABLE components (
+    id TEXT PRIMARY KEY,
+    name TEXT NOT NULL,
+    family TEXT NOT NULL,
+    job TEXT NOT NULL,
+    revision INTEGER NOT NULL CHECK (revision >= 1),
+    created_at TEXT NOT NULL,
+    saved_at TEXT NOT NULL
+, archived INTEGER NOT NULL DEFAULT 0 CHECK (archived IN (0, 1))) STRICT;
+INSERT INTO "components" VALUES('01a21d5d-140a-71e8-95aa-5ba22a4e2658','Bay milk drip, Friday','ganache','drip',2,'2026-11-27T14:16:08.970125829Z','2026-11-27T14:16:08.991522299Z',0);
+INSERT INTO "components" VALUES('01a21d5d-1433-73e9-abff-ea791f1e8ccf','Brandy soak','syrup','soak',1,'2026-11-27T14:16:09.011801339Z','2026-11-27T14:16:09.011801339Z',0);
+CREATE TABLE kitchen (
+    id INTEGER PRIMARY KEY CHECK (id = 1),
+    name TEXT NOT NULL,
+    room_temperature_c REAL NOT NULL CHECK (room_temperature_c BETWEEN 0 AND 45),
+    measures TEXT NOT NULL,
+    revision INTEGER NOT NULL CHECK (revision >= 1)
+, currency TEXT NOT NULL DEFAULT 'EUR') STRICT;
+INSERT INTO "kitchen" VALUES(1,'Old counter',23.5,'us',2,'EUR');
+CREATE TABLE own_ingredient_revisions (
+    key TEXT NOT NULL REFERENCES own_ingredients (key) ON DELETE RESTRICT,
+    revision INTEGER NOT NULL CHECK (revision >= 1),
+    saved_at TEXT NOT NULL,
+    document TEXT NOT NULL,
+    PRIMARY KEY (key, revision)
+) STRICT;
+INSERT INTO "own_ingredient_revisions" VALUES('own-meadow-cream-38',1,'2026-11-27T14:16:09.107715092Z','{"format":"bright-spoon/ingredient","version":1,"key":"own-meadow-cream-38","name":"Meadow cream 38 %","also":["farm cream"],"group":"dairy","composition_percent":{"water":56.2,"milk_fat":38.0,"lactose":2.9,"milk_protein":2.0,"salt":0.08,"other":0.82},"fat_in_globules":true,"allergens":["milk"],"origins":["milk"],"density_g_per_ml":0.995,"pack":{"pack_g":2000.0,"pack_price":11.4},"source":"label of the dairy, read 3 November","note":"Comes Tuesdays and Fridays."}');
+INSERT INTO "own_ingredient_revisions" VALUES('own-lantern-dark-62',1,'2026-11-27T14:16:09.107715092Z','{"format":"bright-spoon/ingredient","version":1,"key":"own-lantern-dark-62","name":"Lantern dark 62 %","also":["house dark"],"group":"chocolate","composition_percent":{"water":0.8,"cocoa_butter":37.5,"sucrose":36.6,"cocoa":24.5,"other":0.6},"allergens":["soya"],"origins":["plant"],"density_g_per_ml":0.71,"pack":{"pack_g":5000.0,"pack_price":61.0},"source":"label: cocoa 62 %, fat 37.5 g, sugars 36.6 g"}');
+INSERT INTO "own_ingredient_revisions" VALUES('own-roasted-pear-puree',1,'2026-11-27T14:16:09.107715092Z','{"format":"bright-spoon/ingredient","version":1,"key":"own-roasted-pear-puree","name":"Roasted pear puree, reduced","group":"fruit","composition_percent":{"water":70.0,"sucrose":4.0,"glucose":6.5,"fructose":12.5,"fibre":3.2,"pectin":0.8,"acid":0.6,"other":2.4},"origins":["plant"],"pack":{"pack_g":1000.0,"pack_price":5.2},"source":"weighed: boiled to half; refractometer 26 °Bx"}');
+INSERT INTO "own_ingredient_revisions" VALUES('own-lantern-dark-62',2,'2026-11-27T14:16:09.142865813Z','{"format":"bright-spoon/ingredient","version":1,"key":"own-lantern-dark-62","name":"Lantern dark 62 % (new sack)","also":["house dark"],"group":"chocolate","composition_percent":{"water":0.8,"cocoa_butter":37.5,"sucrose":36.6,"cocoa":24.5,"other":0.6},"allergens":["soya"],"origins":["plant"],"density_g_per_ml":0.71,"pack":{"pack_g":5000.0,"pack_price":61.0},"source":"label: cocoa 62 %, fat 37.5 g, sugars 36.6 g"}');
+CREATE TABLE own_ingredients (
+    key TEXT PRIMARY KEY CHECK (key LIKE 'own-%'),
+    name TEXT NOT NULL,
+    revision INTEGER NOT NULL CHECK (revision >= 1),
+    saved_at TEXT NOT NULL
+) STRICT;
+INSERT INTO "own_ingredients" VALUES('own-meadow-cream-38','Meadow cream 38 %',1,'2026-11-27T14:16:09.107715092Z');
+INSERT INTO "own_ingredients" VALUES('own-lantern-dark-62','Lantern dark 62 % (new sack)',2,'2026-11-27T14:16:09.142865813Z');
+INSERT INTO "own_ingredients" VALUES('own-roasted-pear-puree','Roasted pear puree, reduced',1,'2026-11-27T14:16:09.107715092Z');
+CREATE TABLE pantry_items (
+    ingredient TEXT PRIMARY KEY,
+    density_g_per_ml REAL CHECK (density_g_per_ml > 0),
+    piece_g REAL CHECK (piece_g > 0),
+    revision INTEGER NOT NULL CHECK (revision >= 1),
+    saved_at TEXT NOT NULL
+, pack_g REAL CHECK (pack_g > 0), pack_price REAL CHECK (pack_price >= 0), archived INTEGER NOT NULL DEFAULT 0 CHECK (archived IN (0, 1))) STRICT;
+INSERT INTO "pantry_items" VALUES('cream36',1.01,NULL,1,'2026-11-27T14:16:09.118665001Z',1000.0,5.2,0);
+CREATE TRIGGER component_revisions_are_kept
+BEFORE DELETE ON component_revisions
+BEGIN
+    SELECT RAISE(ABORT, 'a revision is never deleted');
+END;
+CREATE TRIGGER component_revisions_do_not_change
+BEFORE UPDATE ON component_revisions
+BEGIN
+    SELECT RAISE(ABORT, 'a revision is never changed');
+END;
+CREATE TRIGGER own_ingredient_revisions_are_kept
+BEFORE DELETE ON own_ingredient_revisions
+BEGIN
+    SELECT RAISE(ABORT, 'a revision is never deleted');
+END;
+CREATE TRIGGER own_ingredient_revisions_do_not_change
+BEFORE UPDATE ON own_ingredient_revisions
+BEGIN
+    SELECT RAISE(ABORT, 'a revision is never changed');
+END;
+CREATE INDEX component_ingredients_by_ingredient ON component_ingredients (ingredient);
+COMMIT;
