@@ -5,9 +5,8 @@ use fantoccini::wd::Capabilities;
 use fantoccini::{Client, ClientBuilder};
 use hyper_util::client::legacy::connect::HttpConnector;
 use serde_json::json;
-use server::config::{LogForm, Serve};
+use server::config::Serve;
 use server::serve::{self, Running};
-use std::net::{IpAddr, Ipv4Addr};
 use std::path::PathBuf;
 use std::process::Stdio;
 use std::time::Duration;
@@ -89,13 +88,7 @@ impl Session {
     /// When Chromium or ChromeDriver is missing or does not start.
     pub async fn start(demo: bool, viewport: Viewport) -> Self {
         let data = tempfile::tempdir().expect("a throwaway folder");
-        let options = Serve {
-            host: IpAddr::V4(Ipv4Addr::LOCALHOST),
-            port: 0,
-            data: (!demo).then(|| data.path().join("kitchen.db")),
-            demo,
-            log: LogForm::Text,
-        };
+        let options = Serve::here((!demo).then(|| data.path().join("kitchen.db")));
         let running: Running = serve::start(&options).await.expect("the server starts");
         let options = Serve { port: running.address.port(), ..options };
         let (driver, port) = start_driver().await;

@@ -16,6 +16,8 @@
 //! 12. [`order`]: its cakes, what to make, buy, label and pay for them
 //! 13. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
+//! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off.
+//!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
 //! [`rheology::kernel::Predictor`] (ready for any temperature) → [`job::assess`] (the answer).
@@ -29,6 +31,7 @@ pub mod ingredient;
 pub mod job;
 pub mod method;
 pub mod order;
+pub mod patience;
 pub mod rescue;
 pub mod rheology;
 pub mod scale;

@@ -7,9 +7,8 @@
 use axum::Router;
 use axum::routing::post;
 use criterion::{Criterion, criterion_group, criterion_main};
-use server::config::{LogForm, Serve};
+use server::config::Serve;
 use server::serve;
-use std::net::{IpAddr, Ipv4Addr};
 use tokio::runtime::Runtime;
 
 const FORMULA: &str = include_str!("../demo/01-bay-milk-drip.json");
@@ -36,9 +35,7 @@ fn http(c: &mut Criterion) {
             response.bytes().await.expect("a body").len()
         })
     };
-    let options =
-        Serve { host: IpAddr::V4(Ipv4Addr::LOCALHOST), port: 0, data: None, demo: true, log: LogForm::Text };
-    let running = runtime.block_on(serve::start(&options)).expect("the server starts");
+    let running = runtime.block_on(serve::start(&Serve::here(None))).expect("the server starts");
     let predict = format!("http://{}/api/predict", running.address);
     let answer = runtime.block_on(async {
         let request = client.post(&predict).header("content-type", "application/json").body(FORMULA);
@@ -52,6 +49,14 @@ fn http(c: &mut Criterion) {
     });
     c.bench_function("predict a mask", |b| b.iter(|| ask(&predict, MASK)));
     c.bench_function("predict a drip", |b| b.iter(|| ask(&predict, FORMULA)));
+    for path in ["/api/components", "/api/ingredients", "/api/ingredients?search=cream"] {
+        let url = format!("http://{}{path}", running.address);
+        c.bench_function(&format!("GET {path}, the demo kitchen"), |b| {
+            b.iter(|| {
+                runtime.block_on(async { client.get(&url).send().await.expect("an answer").bytes().await })
+            });
+        });
+    }
     runtime.block_on(running.stop());
 }
 

@@ -1,13 +1,16 @@
 //! The application: routes, limits, headers.
 
+use crate::desk::Desk;
+use crate::door::Names;
 use crate::error::{ApiError, internal};
-use crate::{assets, openapi, routes};
+use crate::{assets, door, openapi, routes};
 use axum::http::{HeaderName, HeaderValue, Request, StatusCode};
 use axum::{Router, response::IntoResponse};
 use std::time::Duration;
 use store::Store;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
+use tower_http::csrf::{CsrfLayer, ProtectionError};
 use tower_http::set_header::SetResponseHeaderLayer;
 use tower_http::timeout::TimeoutLayer;
 use tower_http::trace::TraceLayer;
@@ -19,6 +22,8 @@ pub struct AppState {
     pub store: Store,
     /// Whether this is the invented kitchen.
     pub demo: bool,
+    /// Where long work is done.
+    pub desk: Desk,
 }
 
 /// Longest a request may take.
@@ -28,19 +33,22 @@ const LONGEST_REQUEST: Duration = Duration::from_secs(15);
 const CONTENT_SECURITY_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inline'; \
      img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'none'; object-src 'none'";
 
-/// The whole application.
-pub fn app(state: AppState) -> Router {
+/// The whole application, for a server that answers to these names.
+pub fn app(state: AppState, names: Names) -> Router {
+    let header = |name: &'static str, value: &'static str| {
+        SetResponseHeaderLayer::if_not_present(HeaderName::from_static(name), HeaderValue::from_static(value))
+    };
+    let csrf = CsrfLayer::new().with_rejection_response(|_: ProtectionError| door::foreign_page());
     let (api, document) = openapi::with_routes(routes::all()).split_for_parts();
     let api = api
         .merge(openapi::served(document))
         .fallback(|| async { ApiError::NoRoute })
         .method_not_allowed_fallback(|| async { ApiError::NoMethod })
         .layer(CompressionLayer::new())
+        .layer(csrf)
+        .layer(header("cache-control", "no-store"))
         .layer(TimeoutLayer::with_status_code(StatusCode::REQUEST_TIMEOUT, LONGEST_REQUEST))
         .with_state(state);
-    let header = |name: &'static str, value: &'static str| {
-        SetResponseHeaderLayer::if_not_present(HeaderName::from_static(name), HeaderValue::from_static(value))
-    };
     Router::new()
         .nest("/api", api)
         .fallback(assets::serve)
@@ -49,6 +57,7 @@ pub fn app(state: AppState) -> Router {
             tracing::error!(panic = %said, "a request failed");
             internal().into_response()
         }))
+        .layer(axum::middleware::from_fn_with_state(names, door::known_host))
         .layer(header("content-security-policy", CONTENT_SECURITY_POLICY))
         .layer(header("x-content-type-options", "nosniff"))
         .layer(header("referrer-policy", "no-referrer"))

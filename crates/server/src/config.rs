@@ -120,6 +120,27 @@ pub enum Command {
         #[arg(long, default_value = "")]
         search: String,
     },
+    /// Copy a kitchen's file, also while it is served; the copy is opened and checked.
+    Backup {
+        /// The copy to make; nothing is overwritten.
+        file: PathBuf,
+        /// The kitchen's file; the usual one when not said.
+        #[arg(long)]
+        data: Option<PathBuf>,
+    },
+    /// Check a kitchen's file, or a copy of one: its pages, and every document against its hash.
+    Verify {
+        /// The file; the usual kitchen's when not said.
+        file: Option<PathBuf>,
+    },
+    /// Put a copy in the place of a kitchen that nobody serves; the old files are set aside.
+    Restore {
+        /// The copy.
+        file: PathBuf,
+        /// The kitchen's file; the usual one when not said.
+        #[arg(long)]
+        data: Option<PathBuf>,
+    },
     /// Print the OpenAPI description of the interface.
     Openapi,
     /// Print the JSON Schema of an open format.
@@ -149,9 +170,30 @@ pub struct Serve {
     /// Serve an invented kitchen in a throwaway file; never touches a real one.
     #[arg(long)]
     pub demo: bool,
+    /// Begin an empty kitchen where one was; what is left of that one is set aside.
+    #[arg(long, conflicts_with = "demo")]
+    pub new: bool,
+    /// A name this machine is reached by, beside its address and localhost; may be given more than once.
+    #[arg(long = "name")]
+    pub names: Vec<String>,
     /// Form of the log on standard error.
     #[arg(long, value_enum, default_value_t = LogForm::Text)]
     pub log: LogForm,
+}
+
+impl Serve {
+    /// On a free port of this machine: a kitchen's file, or the demo kitchen when none is given.
+    pub fn here(data: Option<PathBuf>) -> Self {
+        Serve {
+            host: std::net::Ipv4Addr::LOCALHOST.into(),
+            port: 0,
+            demo: data.is_none(),
+            data,
+            new: false,
+            names: Vec::new(),
+            log: LogForm::Text,
+        }
+    }
 }
 
 /// Forms of the log.

@@ -102,14 +102,14 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
     let mut kitchen = store.kitchen().await?;
     kitchen.name = "Lantern Street pastry room".to_owned();
     kitchen.room_temperature_c = RoomTemperature::from_celsius(21.5);
-    store.save_kitchen(&kitchen).await?;
+    store.save_kitchen(&kitchen, None).await?;
     let own: Vec<_> = ingredients().good.into_iter().map(|document| (document, 0)).collect();
-    store.save_own_ingredients(&own, now).await?;
+    store.save_own_ingredients(&own, None, now).await?;
     let tags = tags();
     let mut keys: HashMap<String, String> = HashMap::new();
     for (days, (name, document)) in names().iter().zip(documents()?).enumerate() {
         let saved_at = now - SignedDuration::from_hours(24 * days as i64);
-        let id = store.create_component(Uuid::now_v7(), &document, saved_at).await?.id;
+        let id = store.create_component(Uuid::now_v7(), &document, None, saved_at).await?.id;
         if let Some(tags) = tags.get(name) {
             store.place_component(&id, &Place { tags: tags.clone(), archived: false }).await?;
         }
@@ -121,7 +121,7 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
         let later = today - WRITTEN;
         document.served_at = document.served_at.map(|when| when.saturating_add(later));
         document.made_on = document.made_on.map(|day| day.saturating_add(later));
-        store.create_order(Uuid::now_v7(), &document, now).await?;
+        store.create_order(Uuid::now_v7(), &document, None, now).await?;
     }
     Ok(())
 }

@@ -6,6 +6,7 @@ use axum::http::{HeaderValue, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use pastry::fault::Fault;
 use serde::{Deserialize, Serialize};
+use std::net::SocketAddr;
 use store::StoreError;
 use utoipa::ToSchema;
 
@@ -58,6 +59,23 @@ pub enum ApiError {
     /// The path exists, the method does not.
     #[error("this address does not take that method; GET /api/openapi.json lists what it takes")]
     NoMethod,
+    /// The Host is none of this server's names.
+    #[error("this server is not known by that name: open http://{address}, or start it with --name NAME")]
+    UnknownHost {
+        /// Where it listens.
+        address: SocketAddr,
+    },
+    /// A write that another page sent.
+    #[error("another page tried to change this kitchen and was not let in: change it on its own page")]
+    ForeignPage,
+    /// Too much is asked at once.
+    #[error("this server has more to do than it can: wait a moment and try again")]
+    Busy,
+    /// The work took longer than it may.
+    #[error(
+        "this took too long and was called off: ask for less at once, or try again when less is going on"
+    )]
+    TooLong,
     /// The computation broke off.
     #[error("something went wrong here; try again")]
     BrokeOff,
@@ -67,7 +85,8 @@ pub enum ApiError {
 }
 
 impl ApiError {
-    fn problem(self) -> Problem {
+    /// The problem it is answered with.
+    pub fn into_problem(self) -> Problem {
         let mut problem = Problem {
             kind: "about:blank".to_owned(),
             title: String::new(),
@@ -92,19 +111,11 @@ impl ApiError {
             ApiError::NoRoute => (StatusCode::NOT_FOUND, "no_route"),
             ApiError::NoMethod => (StatusCode::METHOD_NOT_ALLOWED, "no_method"),
             ApiError::BrokeOff => (StatusCode::INTERNAL_SERVER_ERROR, "internal"),
-            ApiError::Store(StoreError::NotFound { .. }) => (StatusCode::NOT_FOUND, "not_found"),
-            ApiError::Store(StoreError::Conflict { current, .. }) => {
-                problem.current_revision = Some(current);
-                problem.detail = format!(
-                    "somebody saved revision {current} since you opened this; look at theirs, then save on top of it or as a new component"
-                );
-                (StatusCode::CONFLICT, "saved_in_between")
-            }
-            ApiError::Store(fault) => {
-                tracing::error!(error = ?fault, "the kitchen's file failed");
-                problem.detail = "something went wrong here; try again".to_owned();
-                (StatusCode::INTERNAL_SERVER_ERROR, "internal")
-            }
+            ApiError::UnknownHost { .. } => (StatusCode::MISDIRECTED_REQUEST, "unknown_host"),
+            ApiError::ForeignPage => (StatusCode::FORBIDDEN, "foreign_page"),
+            ApiError::Busy => (StatusCode::SERVICE_UNAVAILABLE, "busy"),
+            ApiError::TooLong => (StatusCode::SERVICE_UNAVAILABLE, "too_long"),
+            ApiError::Store(fault) => store_problem(&fault, &mut problem),
         };
         problem.title = status.canonical_reason().unwrap_or("Problem").to_owned();
         problem.status = status.as_u16();
@@ -113,17 +124,54 @@ impl ApiError {
     }
 }
 
+/// What the store refused or failed at: the words it has for a cook stay, the rest is for the log.
+fn store_problem(fault: &StoreError, problem: &mut Problem) -> (StatusCode, &'static str) {
+    match fault {
+        StoreError::NotFound { .. } => (StatusCode::NOT_FOUND, "not_found"),
+        StoreError::Conflict { current, noun, .. } => {
+            problem.current_revision = Some(*current);
+            problem.detail = format!("{fault}; look at theirs, then save on top of it or as a new {noun}");
+            if *noun == "kitchen" {
+                problem.detail = format!("{fault}; look at it again, then change it");
+            }
+            (StatusCode::CONFLICT, "saved_in_between")
+        }
+        StoreError::SaveIdUsed => (StatusCode::UNPROCESSABLE_ENTITY, "save_id_used"),
+        StoreError::Full => (StatusCode::INSUFFICIENT_STORAGE, "disk_full"),
+        StoreError::Locked => (StatusCode::SERVICE_UNAVAILABLE, "file_locked"),
+        StoreError::ReadOnly => (StatusCode::INTERNAL_SERVER_ERROR, "file_read_only"),
+        StoreError::Damaged { .. } | StoreError::DamagedFile { .. } => {
+            tracing::error!(error = %fault, "the kitchen's file is damaged");
+            (StatusCode::INTERNAL_SERVER_ERROR, "damaged")
+        }
+        _ => {
+            tracing::error!(error = ?fault, "the kitchen's file failed");
+            problem.detail = "something went wrong here; try again".to_owned();
+            (StatusCode::INTERNAL_SERVER_ERROR, "internal")
+        }
+    }
+}
+
 impl IntoResponse for ApiError {
     fn into_response(self) -> Response {
-        respond(self.problem())
+        respond(self.into_problem())
     }
 }
 
 /// An answer from a problem.
 pub fn respond(problem: Problem) -> Response {
+    // What passes by itself may be asked again.
+    let again = match problem.code.as_str() {
+        "busy" => Some("1"),
+        "file_locked" | "too_long" => Some("2"),
+        _ => None,
+    };
     let status = StatusCode::from_u16(problem.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
     let mut response = (status, Json(problem)).into_response();
     response.headers_mut().insert(header::CONTENT_TYPE, HeaderValue::from_static("application/problem+json"));
+    if let Some(seconds) = again {
+        response.headers_mut().insert(header::RETRY_AFTER, HeaderValue::from_static(seconds));
+    }
     response
 }
 

@@ -28,17 +28,3 @@ impl Larder {
         self.pack(ingredient).map(|pack| pack.price_per_kg())
     }
 }
-
-/// Runs a computation off the threads that answer everybody else.
-///
-/// # Errors
-/// Faults in words; when it broke off.
-pub async fn work_out<T: Send + 'static>(
-    what: impl FnOnce() -> Result<T, Vec<pastry::fault::Fault>> + Send + 'static,
-) -> Result<T, ApiError> {
-    let done = tokio::task::spawn_blocking(what).await.map_err(|error| {
-        tracing::error!(%error, "a computation broke off");
-        ApiError::BrokeOff
-    })?;
-    done.map_err(ApiError::Faults)
-}

@@ -1,7 +1,8 @@
 //! Bright Spoon's server: a typed JSON interface over the core and the kitchen's file, with the page
 //! inside the same binary.
 //!
-//! [`app`] puts the routes together, [`error`] alone turns what went wrong into an answer,
+//! [`app`] puts the routes together, [`door`] says who may come in, [`listen`] takes connections, [`desk`] does long
+//! work, [`error`] alone turns what went wrong into an answer,
 //! [`routes`] has one file per noun, [`serve`] runs it, [`demo`] fills a throwaway kitchen,
 //! [`commands`] are the command line's questions.
 
@@ -12,10 +13,14 @@ pub mod commands;
 pub mod config;
 pub mod cupboard;
 pub mod demo;
+pub mod desk;
+pub mod door;
 pub mod error;
 pub mod examples;
 pub mod larder;
+pub mod listen;
 pub mod openapi;
 pub mod pantry_view;
 pub mod routes;
+pub mod saving;
 pub mod serve;

@@ -37,6 +37,9 @@ fn main() -> ExitCode {
         }
         Command::Families { key } => answer(commands::list_families(key.as_deref())),
         Command::Ingredients { search } => print(&commands::list_ingredients(&search)),
+        Command::Backup { file, data } => copies(commands::copies::backup_kitchen(data, &file)),
+        Command::Verify { file } => copies(commands::copies::verify_kitchen(file)),
+        Command::Restore { file, data } => copies(commands::copies::restore_kitchen(&file, data)),
         Command::Openapi => print(openapi::pretty().trim_end()),
         Command::Schema { format } => answer(schema(&format)),
     }
@@ -49,6 +52,24 @@ fn answer(outcome: Result<String, String>) -> ExitCode {
         Err(words) => {
             eprintln!("{words}");
             ExitCode::from(BAD_INPUT)
+        }
+    }
+}
+
+/// Does something to files of kitchens and prints what came of it.
+fn copies(work: impl Future<Output = Result<String, String>>) -> ExitCode {
+    let runtime = match tokio::runtime::Builder::new_current_thread().enable_all().build() {
+        Ok(runtime) => runtime,
+        Err(error) => {
+            eprintln!("cannot begin: {error}");
+            return ExitCode::FAILURE;
+        }
+    };
+    match runtime.block_on(work) {
+        Ok(words) => print(&words),
+        Err(words) => {
+            eprintln!("{words}");
+            ExitCode::FAILURE
         }
     }
 }

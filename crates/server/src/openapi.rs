@@ -3,8 +3,10 @@
 
 use crate::app::AppState;
 use crate::examples;
+use axum::Router;
+use axum::http::header;
+use axum::response::IntoResponse;
 use axum::routing::get;
-use axum::{Json, Router};
 use serde_json::{Map, Value, json};
 use utoipa::OpenApi;
 use utoipa::openapi::OpenApi as Document;
@@ -119,13 +121,22 @@ pub fn pretty() -> String {
     text
 }
 
-/// Routes that serve the description and the schema.
+/// A JSON text written once and shared by all who ask for it.
+fn text_of(value: &Value) -> axum::body::Bytes {
+    serde_json::to_vec(value).expect("a description serialises").into()
+}
+
+fn shared(text: axum::body::Bytes) -> impl IntoResponse {
+    ([(header::CONTENT_TYPE, "application/json")], text)
+}
+
+/// Routes that serve the description and the schemas.
 pub fn served(document: Document) -> Router<AppState> {
-    let document = finished(document);
-    let routes = Router::new().route("/openapi.json", get(async move || Json(document.clone())));
+    let whole = text_of(&finished(document));
+    let routes = Router::new().route("/openapi.json", get(async move || shared(whole)));
     FORMATS.iter().fold(routes, |routes, format| {
-        let schema = schema(format);
-        routes.route(&format!("/schemas/{}.json", format.name), get(async move || Json(schema.clone())))
+        let schema = text_of(&schema(format));
+        routes.route(&format!("/schemas/{}.json", format.name), get(async move || shared(schema)))
     })
 }
 

@@ -3,18 +3,17 @@
 use crate::app::{AppState, app};
 use crate::config::{LogForm, Serve, default_data_file};
 use crate::demo;
+use crate::desk::Desk;
+use crate::door::Names;
+use crate::listen::{Limits, listen};
 use jiff::Timestamp;
 use std::net::SocketAddr;
-use std::time::Duration;
-use store::Store;
+use store::{Opening, Store, StoreError};
 use tempfile::TempDir;
 use tokio::net::TcpListener;
 use tokio::signal::unix::{Signal, SignalKind, signal};
 use tokio::sync::watch;
 use tracing_subscriber::EnvFilter;
-
-/// How long open requests may take to finish once asked to stop.
-const LAST_REQUESTS: Duration = Duration::from_secs(3);
 
 /// A server that listens.
 pub struct Running {
@@ -27,12 +26,15 @@ pub struct Running {
 }
 
 impl Running {
+    /// The kitchen's file behind it.
+    pub fn store(&self) -> &Store {
+        &self.store
+    }
+
     /// Asks it to stop and waits until it has, three seconds at most.
     pub async fn stop(self) {
         let _ = self.stop.send(true);
-        if tokio::time::timeout(LAST_REQUESTS, self.task).await.is_err() {
-            tracing::warn!("some requests did not finish in time and were cut off");
-        }
+        let _ = self.task.await;
         self.store.close().await;
     }
 }
@@ -52,12 +54,20 @@ pub fn start_log(form: LogForm) {
 /// # Errors
 /// In words: the file cannot be opened, or the port is taken.
 pub async fn start(options: &Serve) -> Result<Running, String> {
+    start_within(options, Limits::default()).await
+}
+
+/// The same within other limits.
+///
+/// # Errors
+/// See [`start`].
+pub async fn start_within(options: &Serve, limits: Limits) -> Result<Running, String> {
     let (store, demo) = if options.demo {
         let dir = tempfile::Builder::new()
             .prefix("bright-spoon-demo-")
             .tempdir()
             .map_err(|error| format!("cannot make a folder for the demo kitchen: {error}"))?;
-        let store = open(&dir.path().join("kitchen.db")).await?;
+        let store = open(&dir.path().join("kitchen.db"), false).await?;
         demo::fill(&store, Timestamp::now())
             .await
             .map_err(|error| format!("cannot fill the demo kitchen: {error}"))?;
@@ -69,7 +79,7 @@ pub async fn start(options: &Serve) -> Result<Running, String> {
                 .map_err(|error| format!("cannot make the folder {}: {error}", folder.display()))?;
         }
         tracing::info!(file = %path.display(), "the kitchen's file");
-        (open(&path).await?, None)
+        (open(&path, options.new).await?, None)
     };
     let listener = TcpListener::bind((options.host, options.port)).await.map_err(|error| {
         format!(
@@ -78,32 +88,31 @@ pub async fn start(options: &Serve) -> Result<Running, String> {
         )
     })?;
     let address = listener.local_addr().map_err(|error| error.to_string())?;
-    let (stop, mut stopped) = watch::channel(false);
-    let router = app(AppState { store: store.clone(), demo: options.demo });
-    let task = tokio::spawn(async move {
-        let until = async move {
-            let _ = stopped.wait_for(|stop| *stop).await;
-        };
-        if let Err(error) = axum::serve(listener, router).with_graceful_shutdown(until).await {
-            tracing::error!(%error, "the server stopped");
-        }
-    });
+    let (stop, stopped) = watch::channel(false);
+    store.say_where(&format!("http://{address}"));
+    let state = AppState { store: store.clone(), demo: options.demo, desk: Desk::default() };
+    let router = app(state, Names::of(address, &options.names));
+    let task = tokio::spawn(listen(listener, router, limits, stopped));
     Ok(Running { address, stop, task, store, _demo: demo })
 }
 
-async fn open(path: &std::path::Path) -> Result<Store, String> {
-    Store::open(path).await.map_err(|error| {
-        format!(
-            "cannot open the kitchen's file {}: {error}; check that it is a Bright Spoon file and not in use by a newer version",
-            path.display()
-        )
+async fn open(path: &std::path::Path, new: bool) -> Result<Store, String> {
+    Store::open_as(path, Opening { new, ..Opening::default() }).await.map_err(|error| match error {
+        StoreError::Disk(_)
+        | StoreError::Database(_)
+        | StoreError::Migration(_)
+        | StoreError::Document(_) => {
+            format!("cannot open the kitchen's file {}: {error}", path.display())
+        }
+        worded => worded.to_string(),
     })
 }
 
-/// Ctrl+C and requests to terminate, heeded from the moment this is made.
+/// Ctrl+C, requests to terminate, and a terminal that went away, heeded from the moment this is made.
 pub struct Signals {
     interrupt: Signal,
     terminate: Signal,
+    hang_up: Signal,
 }
 
 impl Signals {
@@ -115,14 +124,16 @@ impl Signals {
         Ok(Signals {
             interrupt: signal(SignalKind::interrupt())?,
             terminate: signal(SignalKind::terminate())?,
+            hang_up: signal(SignalKind::hangup())?,
         })
     }
 
-    /// Waits for either.
+    /// Waits for any of them.
     pub async fn asked_to_stop(&mut self) {
         tokio::select! {
             _ = self.interrupt.recv() => {}
             _ = self.terminate.recv() => {}
+            _ = self.hang_up.recv() => {}
         }
     }
 }

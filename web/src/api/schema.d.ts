@@ -3546,7 +3546,7 @@ export interface components {
             /** @description In one sentence. */
             sentence: string;
         };
-        /** @description A revision as the history lists it. */
+        /** @description A revision as a history lists it. */
         RevisionSummary: {
             /** @description The name it had. */
             name: string;
@@ -4955,7 +4955,10 @@ export interface operations {
     create_component: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -5067,7 +5070,10 @@ export interface operations {
     save_component: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key of the component */
                 id: string;
@@ -5422,7 +5428,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description It can read its file */
+            /** @description It can read and write its file */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -5433,6 +5439,24 @@ export interface operations {
             };
             /** @description It cannot */
             500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5478,7 +5502,10 @@ export interface operations {
     create_ingredient: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -5574,7 +5601,10 @@ export interface operations {
     import_ingredients: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -5752,7 +5782,10 @@ export interface operations {
     save_ingredient: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key of the ingredient */
                 key: string;
@@ -5806,7 +5839,10 @@ export interface operations {
     save_kitchen_values: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /**
                  * @description Key of the ingredient
@@ -5883,7 +5919,10 @@ export interface operations {
     save_kitchen: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -6148,7 +6187,10 @@ export interface operations {
     create_order: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+            };
             path?: never;
             cookie?: never;
         };
@@ -6213,7 +6255,10 @@ export interface operations {
     save_order: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+            };
             path: {
                 /** @description Key of the order */
                 id: string;

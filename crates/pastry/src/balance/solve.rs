@@ -104,6 +104,7 @@ fn gradient_of_edges(problem: &Problem, u: &[f64]) -> Vec<f64> {
 /// integrated and dear, yield stress and viscosity are differenced in their place and the edges follow by
 /// the chain rule.
 fn differences(problem: &Problem, u: &[f64], edges: &Edges) -> Vec<[f64; 3]> {
+    crate::patience::checkpoint();
     let by_yield = problem.slopes_by_yield(u, edges);
     let mut moved = u.to_vec();
     (0..u.len())

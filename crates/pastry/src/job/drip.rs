@@ -69,6 +69,7 @@ impl DripCourse {
 
     /// Length at which it stops, mm, with yield stress and viscosity multiplied; 200 mm at most.
     pub fn length_mm(&self, times_yield: f64, times_viscosity: f64) -> f64 {
+        crate::patience::checkpoint();
         let per_kelvin = if self.start_c == self.interface_c {
             0.0
         } else {

@@ -53,6 +53,7 @@ const MARGIN: usize = 2;
 /// The neighbours that the band asks for are points of the same sweep, so a point costs two
 /// evaluations instead of four.
 pub fn sweep(predictor: &Predictor, history: History, grid: Grid) -> Sweep {
+    crate::patience::checkpoint();
     let kelvin = (1.0 / grid.step_k).round() as usize;
     let points: [_; SWEEP_POINTS + 2 * MARGIN] =
         std::array::from_fn(|k| predictor.base.at(grid.step_k * (k as f64 - MARGIN as f64), history));

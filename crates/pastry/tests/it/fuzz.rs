@@ -11,12 +11,9 @@ use pastry::rescue::{OverpourAsk, RescueAsk, Sign, overpour, rescue};
 use pastry::scale::{ScaleAsk, Target, Whole, scale};
 use pastry::swap::{Avoid, SwapAsk, SwapFor, swap};
 use pastry::units::Temperature;
-use std::time::{Duration, Instant};
 
 /// So many in every run; `FUZZ=10000` asks for more.
 const USUAL: usize = 1_000;
-/// No single answer may take longer in a test build.
-const PATIENCE: Duration = Duration::from_millis(1_500);
 
 /// A small generator of its own, so that a failure comes again: xorshift64 (Marsaglia 2003).
 struct Dice(u64);
@@ -79,14 +76,10 @@ fn nothing_panics_and_every_number_is_one() {
     let many = std::env::var("FUZZ").ok().and_then(|many| many.parse().ok()).unwrap_or(USUAL);
     let shelf = Shelf::catalogue();
     let mut dice = Dice(0x5eed_cafe);
-    let (mut answered, mut with_ways, mut slowest) = (0, 0, Duration::ZERO);
+    let (mut answered, mut with_ways) = (0, 0);
     for round in 0..many {
         let document = random_formula(&mut dice);
-        let started = Instant::now();
         let outcome = ways(&document, &shelf, &|_| Some(5.0));
-        let took = started.elapsed();
-        slowest = slowest.max(took);
-        assert!(took < PATIENCE, "round {round} took {took:?}: {document:?}");
         match outcome {
             Err(faults) => {
                 assert!(
@@ -117,7 +110,7 @@ fn nothing_panics_and_every_number_is_one() {
             }
         }
     }
-    println!("{answered} answered, {with_ways} with ways, the slowest {slowest:?}");
+    println!("{answered} answered, {with_ways} with ways");
     assert!(answered > many / 2 && with_ways > many / 10, "{answered} answered, {with_ways} with ways");
 }
 
@@ -140,7 +133,6 @@ fn rescues_swaps_sizes_and_methods_answer_whatever_is_in_the_bowl() {
     for round in 0..many {
         let document = random_formula(&mut dice);
         let line = dice.below(document.lines.len());
-        let started = Instant::now();
         let ask = RescueAsk {
             document: document.clone(),
             sign: Sign::ALL[dice.below(Sign::ALL.len())],
@@ -187,8 +179,6 @@ fn rescues_swaps_sizes_and_methods_answer_whatever_is_in_the_bowl() {
                 }
             }
         }
-        let took = started.elapsed();
-        assert!(took < 5 * PATIENCE, "round {round} took {took:?}: {document:?}");
     }
     assert!(answered > 2 * refused, "{answered} answered, {refused} refused");
 }

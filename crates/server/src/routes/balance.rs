@@ -3,7 +3,7 @@
 use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
-use crate::larder::{Larder, work_out};
+use crate::larder::Larder;
 use crate::routes::predict::keys;
 use axum::Json;
 use axum::extract::State;
@@ -34,7 +34,7 @@ async fn balance(
     let shelf = state.store.shelf(keys([&document])).await?;
     let larder = Larder::of(&state).await?;
     // A drip is integrated some thousand times.
-    work_out(move || ways(&document, &shelf, &|i| larder.price(i))).await.map(Json)
+    state.work_out(move || ways(&document, &shelf, &|i| larder.price(i))).await.map(Json)
 }
 
 /// Puts one ingredient in the place of another, or takes something out, and brings the rest back: consistency,
@@ -53,5 +53,5 @@ async fn swap(State(state): State<AppState>, Body(ask): Body<SwapAsk>) -> Result
     }
     let shelf = state.store.shelf(wanted).await?;
     let larder = Larder::of(&state).await?;
-    work_out(move || pastry::swap::swap(&ask, &shelf, &|i| larder.price(i))).await.map(Json)
+    state.work_out(move || pastry::swap::swap(&ask, &shelf, &|i| larder.price(i))).await.map(Json)
 }

@@ -3,6 +3,7 @@
 use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
+use crate::saving::Saving;
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
@@ -11,7 +12,8 @@ use pastry::formula::Fault;
 use pastry::job::{FormulaDocument, assess_from};
 use serde::Deserialize;
 use store::StoreError;
-use store::components::{Component, ComponentSummary, RevisionSummary};
+use store::components::{Component, ComponentSummary};
+use store::kept::RevisionSummary;
 use store::library::{LONGEST_TAG, MOST_TAGS, Place};
 use utoipa::ToSchema;
 use utoipa_axum::router::OpenApiRouter;
@@ -63,16 +65,17 @@ async fn list_components(State(state): State<AppState>) -> Result<Json<Vec<Compo
 }
 
 /// Saves a new component.
-#[utoipa::path(post, path = "/components", tag = "components", request_body = FormulaDocument, responses(
+#[utoipa::path(post, path = "/components", tag = "components", request_body = FormulaDocument, params(Saving), responses(
     (status = 201, body = Component, description = "Saved at revision 1"),
     (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
 ))]
 async fn create_component(
     State(state): State<AppState>,
+    saving: Saving,
     Body(document): Body<FormulaDocument>,
 ) -> Result<(StatusCode, Json<Component>), ApiError> {
     fit(&state, &document).await?;
-    let made = state.store.create_component(Uuid::now_v7(), &document, Timestamp::now()).await?;
+    let made = state.store.create_component(Uuid::now_v7(), &document, saving.id(), Timestamp::now()).await?;
     Ok((StatusCode::CREATED, Json(made)))
 }
 
@@ -92,7 +95,7 @@ async fn read_component(
 
 /// Saves a new revision. When somebody saved in between, nothing is written and the answer says so.
 #[utoipa::path(put, path = "/components/{id}", tag = "components", request_body = SaveComponent,
-    params(("id" = String, Path, description = "Key of the component")),
+    params(Saving, ("id" = String, Path, description = "Key of the component")),
     responses(
         (status = 200, body = Component, description = "Saved as a new revision"),
         (status = 404, body = Problem, content_type = "application/problem+json", description = "No such component"),
@@ -102,11 +105,12 @@ async fn read_component(
 async fn save_component(
     State(state): State<AppState>,
     Path(id): Path<String>,
+    saving: Saving,
     Body(save): Body<SaveComponent>,
 ) -> Result<Json<Component>, ApiError> {
     fit(&state, &save.document).await?;
-    let saved =
-        state.store.save_component(&id, &save.document, save.based_on_revision, Timestamp::now()).await?;
+    let (document, based_on) = (&save.document, save.based_on_revision);
+    let saved = state.store.save_component(&id, document, based_on, saving.id(), Timestamp::now()).await?;
     Ok(Json(saved))
 }
 

@@ -4,6 +4,7 @@ use crate::app::AppState;
 use crate::body::{Asked, Body};
 use crate::error::{ApiError, Problem};
 use crate::routes::recipes::{Form, WantedForm};
+use crate::saving::Saving;
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::header;
@@ -125,13 +126,14 @@ async fn export_ingredients(
 
 /// Reads a pantry file; keeps the good ones when asked to. A bad row is named by its line and stops
 /// nothing.
-#[utoipa::path(post, path = "/ingredients/import", tag = "ingredients", request_body = PantryFile, responses(
+#[utoipa::path(post, path = "/ingredients/import", tag = "ingredients", request_body = PantryFile, params(Saving), responses(
     (status = 200, body = ImportAnswer, description = "What it holds"),
     (status = 409, body = Problem, content_type = "application/problem+json", description = "One was saved in between"),
     (status = 422, body = Problem, content_type = "application/problem+json", description = "It is no pantry file")
 ))]
 async fn import_ingredients(
     State(state): State<AppState>,
+    saving: Saving,
     Body(file): Body<PantryFile>,
 ) -> Result<Json<ImportAnswer>, ApiError> {
     let read = match file.kind {
@@ -155,7 +157,7 @@ async fn import_ingredients(
         })
         .collect();
     if file.take {
-        state.store.save_own_ingredients(&pairs, Timestamp::now()).await?;
+        state.store.save_own_ingredients(&pairs, saving.id(), Timestamp::now()).await?;
     }
     let good = pairs
         .into_iter()

@@ -1,4 +1,4 @@
-//! Is it alive, and can it read its file?
+//! Is it alive, and can it read and write its file?
 
 use crate::app::AppState;
 use crate::error::{ApiError, Problem};
@@ -27,10 +27,12 @@ pub fn routes() -> OpenApiRouter<AppState> {
 
 /// How the server is.
 #[utoipa::path(get, path = "/health", tag = "kitchen", responses(
-    (status = 200, body = Health, description = "It can read its file"),
-    (status = 500, body = Problem, content_type = "application/problem+json", description = "It cannot")
+    (status = 200, body = Health, description = "It can read and write its file"),
+    (status = 500, body = Problem, content_type = "application/problem+json", description = "It cannot"),
+    (status = 503, body = Problem, content_type = "application/problem+json", description = "Another program holds the file"),
+    (status = 507, body = Problem, content_type = "application/problem+json", description = "The disk is full")
 ))]
 async fn health(State(state): State<AppState>) -> Result<Json<Health>, ApiError> {
-    state.store.check().await?;
+    state.store.check(jiff::Timestamp::now()).await?;
     Ok(Json(Health { status: "ok", version: env!("CARGO_PKG_VERSION"), demo: state.demo }))
 }

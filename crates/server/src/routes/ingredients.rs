@@ -4,6 +4,7 @@ use crate::app::AppState;
 use crate::body::{Asked, Body};
 use crate::error::{ApiError, Problem};
 use crate::pantry_view::{IngredientDetail, IngredientEntry, KitchenValues, detail, entry};
+use crate::saving::Saving;
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
@@ -11,11 +12,11 @@ use jiff::Timestamp;
 use pastry::fault::Fault;
 use pastry::ingredient::label::Inferred;
 use pastry::ingredient::search::search;
-use pastry::ingredient::{Ingredient, IngredientDocument, Label, Shelf, find};
+use pastry::ingredient::{IngredientDocument, Label, Shelf, find};
 use serde::Deserialize;
 use std::collections::HashMap;
-use std::sync::Arc;
 use store::StoreError;
+use store::ingredients::OwnIngredient;
 use store::pantry::PantryItem;
 use utoipa::{IntoParams, ToSchema};
 use utoipa_axum::router::OpenApiRouter;
@@ -87,26 +88,38 @@ async fn list_ingredients(
     Ok(Json(found.collect()))
 }
 
-async fn one(state: &AppState, key: &str) -> Result<(Arc<Ingredient>, Option<i64>), ApiError> {
+async fn full(state: &AppState, key: &str) -> Result<IngredientDetail, ApiError> {
+    let item = state.store.pantry_item(key).await?;
     if let Some(ingredient) = find(key) {
-        return Ok((Arc::clone(ingredient), None));
+        let used_in = state.store.used_in(key).await?;
+        return Ok(detail(ingredient, None, None, &item, used_in));
     }
-    let own = state.store.own_ingredient(key).await?;
-    match own.document.ingredient() {
-        Ok(ingredient) => Ok((Arc::new(ingredient), Some(own.revision))),
-        Err(faults) => Err(ApiError::Faults(faults)),
-    }
+    whole(state, state.store.own_ingredient(key).await?, &item).await
 }
 
-async fn full(state: &AppState, key: &str) -> Result<IngredientDetail, ApiError> {
-    let (ingredient, revision) = one(state, key).await?;
-    let item = state.store.pantry_item(key).await?;
-    let used_in = state.store.used_in(key).await?;
-    let document = match revision {
-        Some(_) => Some(state.store.own_ingredient(key).await?.document),
-        None => None,
-    };
-    Ok(detail(&ingredient, document, revision, &item, used_in))
+/// An own ingredient whole, as it was read or as a save left it: never read again after it.
+async fn whole(
+    state: &AppState,
+    own: OwnIngredient,
+    item: &PantryItem,
+) -> Result<IngredientDetail, ApiError> {
+    let ingredient = own.document.ingredient().map_err(ApiError::Faults)?;
+    let used_in = state.store.used_in(&own.document.key).await?;
+    Ok(detail(&ingredient, Some(own.document), Some(own.revision), item, used_in))
+}
+
+/// Saves one own ingredient and answers with what this save made.
+async fn keep(
+    state: &AppState,
+    document: IngredientDocument,
+    based_on: i64,
+    saving: &Saving,
+) -> Result<IngredientDetail, ApiError> {
+    let saved =
+        state.store.save_own_ingredients(&[(document, based_on)], saving.id(), Timestamp::now()).await?;
+    let own = saved.into_iter().next().expect("one was saved");
+    let item = state.store.pantry_item(&own.document.key).await?;
+    whole(state, own, &item).await
 }
 
 /// One ingredient whole: composition with sources, weights, allergens, diet, price, where it is used.
@@ -129,24 +142,23 @@ fn under(path: &str, faults: Vec<Fault>) -> ApiError {
 }
 
 /// Adds an ingredient of the kitchen's own. Its key must be new.
-#[utoipa::path(post, path = "/ingredients", tag = "ingredients", request_body = IngredientDocument, responses(
+#[utoipa::path(post, path = "/ingredients", tag = "ingredients", request_body = IngredientDocument, params(Saving), responses(
     (status = 201, body = IngredientDetail, description = "Saved at revision 1"),
     (status = 409, body = Problem, content_type = "application/problem+json", description = "The key is taken"),
     (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
 ))]
 async fn create_ingredient(
     State(state): State<AppState>,
+    saving: Saving,
     Body(document): Body<IngredientDocument>,
 ) -> Result<(StatusCode, Json<IngredientDetail>), ApiError> {
     document.ingredient().map_err(ApiError::Faults)?;
-    let key = document.key.clone();
-    state.store.save_own_ingredients(&[(document, 0)], Timestamp::now()).await?;
-    Ok((StatusCode::CREATED, Json(full(&state, &key).await?)))
+    Ok((StatusCode::CREATED, Json(keep(&state, document, 0, &saving).await?)))
 }
 
 /// Saves a new revision of an own ingredient.
 #[utoipa::path(put, path = "/ingredients/{key}", tag = "ingredients", request_body = SaveIngredient,
-    params(("key" = String, Path, description = "Key of the ingredient")),
+    params(Saving, ("key" = String, Path, description = "Key of the ingredient")),
     responses(
         (status = 200, body = IngredientDetail, description = "Saved as a new revision"),
         (status = 404, body = Problem, content_type = "application/problem+json", description = "No such own ingredient"),
@@ -156,6 +168,7 @@ async fn create_ingredient(
 async fn save_ingredient(
     State(state): State<AppState>,
     Path(key): Path<String>,
+    saving: Saving,
     Body(save): Body<SaveIngredient>,
 ) -> Result<Json<IngredientDetail>, ApiError> {
     if find(&key).is_some() {
@@ -166,13 +179,12 @@ async fn save_ingredient(
     let mut document = save.document;
     document.key.clone_from(&key);
     document.ingredient().map_err(|faults| under("document", faults))?;
-    state.store.save_own_ingredients(&[(document, save.based_on_revision)], Timestamp::now()).await?;
-    Ok(Json(full(&state, &key).await?))
+    Ok(Json(keep(&state, document, save.based_on_revision, &saving).await?))
 }
 
 /// Saves what the kitchen says of any ingredient: its own density, piece, pack and price, put away or not.
 #[utoipa::path(put, path = "/ingredients/{key}/kitchen", tag = "ingredients", request_body = KitchenValues,
-    params(("key" = String, Path, description = "Key of the ingredient", example = "cream48")),
+    params(Saving, ("key" = String, Path, description = "Key of the ingredient", example = "cream48")),
     responses(
         (status = 200, body = IngredientDetail, description = "Saved"),
         (status = 404, body = Problem, content_type = "application/problem+json", description = "No such ingredient"),
@@ -182,9 +194,13 @@ async fn save_ingredient(
 async fn save_kitchen_values(
     State(state): State<AppState>,
     Path(key): Path<String>,
+    saving: Saving,
     Body(values): Body<KitchenValues>,
 ) -> Result<Json<IngredientDetail>, ApiError> {
-    one(&state, &key).await?;
+    let own = match find(&key) {
+        Some(_) => None,
+        None => Some(state.store.own_ingredient(&key).await?),
+    };
     if let Some(pack) = values.pack
         && !(pack.pack_g > 0.0 && pack.pack_g <= 1e6 && (0.0..=1e6).contains(&pack.pack_price))
     {
@@ -199,8 +215,12 @@ async fn save_kitchen_values(
         archived: values.archived,
         revision: values.revision,
     };
-    state.store.save_pantry_item(&item, Timestamp::now()).await?;
-    Ok(Json(full(&state, &key).await?))
+    let item = state.store.save_pantry_item(&item, saving.id(), Timestamp::now()).await?;
+    Ok(Json(match (own, find(&key)) {
+        (Some(own), _) => whole(&state, own, &item).await?,
+        (None, Some(ingredient)) => detail(ingredient, None, None, &item, state.store.used_in(&key).await?),
+        (None, None) => return Err(unknown(&key)),
+    }))
 }
 
 /// Infers a whole composition from a label, with the reason of every value. Keeps nothing.

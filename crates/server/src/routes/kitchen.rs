@@ -3,6 +3,7 @@
 use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
+use crate::saving::Saving;
 use axum::Json;
 use axum::extract::State;
 use pastry::formula::Fault;
@@ -30,13 +31,14 @@ async fn read_kitchen(State(state): State<AppState>) -> Result<Json<Kitchen>, Ap
 }
 
 /// Saves the kitchen on top of the revision it was read at.
-#[utoipa::path(put, path = "/kitchen", tag = "kitchen", request_body = Kitchen, responses(
+#[utoipa::path(put, path = "/kitchen", tag = "kitchen", request_body = Kitchen, params(Saving), responses(
     (status = 200, body = Kitchen, description = "Saved, with its new revision"),
     (status = 409, body = Problem, content_type = "application/problem+json", description = "Saved in between"),
     (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
 ))]
 async fn save_kitchen(
     State(state): State<AppState>,
+    saving: Saving,
     Body(kitchen): Body<Kitchen>,
 ) -> Result<Json<Kitchen>, ApiError> {
     let long = kitchen.name.chars().count();
@@ -49,5 +51,5 @@ async fn save_kitchen(
         let message = format!("a currency is 1 to {LONGEST_CURRENCY} signs, such as EUR; this has {signs}");
         return Err(ApiError::Faults(vec![Fault::new("currency", "bad_currency", message)]));
     }
-    Ok(Json(state.store.save_kitchen(&kitchen).await?))
+    Ok(Json(state.store.save_kitchen(&kitchen, saving.id()).await?))
 }

@@ -3,7 +3,6 @@
 use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
-use crate::larder::work_out;
 use crate::routes::predict::keys;
 use axum::Json;
 use axum::extract::State;
@@ -31,5 +30,5 @@ async fn methods(
     Body(document): Body<FormulaDocument>,
 ) -> Result<Json<Vec<MethodSheet>>, ApiError> {
     let shelf = state.store.shelf(keys([&document])).await?;
-    work_out(move || sheet(&document, &shelf)).await.map(Json)
+    state.work_out(move || sheet(&document, &shelf)).await.map(Json)
 }

@@ -4,7 +4,8 @@ use crate::app::AppState;
 use crate::body::Body;
 use crate::cupboard::Cupboard;
 use crate::error::{ApiError, Problem};
-use crate::larder::{Larder, work_out};
+use crate::larder::Larder;
+use crate::saving::Saving;
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::StatusCode;
@@ -13,7 +14,7 @@ use pastry::fault::Fault;
 use pastry::order::{OrderAnswer, OrderDocument};
 use serde::Deserialize;
 use store::StoreError;
-use store::components::RevisionSummary;
+use store::kept::RevisionSummary;
 use store::orders::{Order, OrderSummary};
 use utoipa::ToSchema;
 use utoipa_axum::router::OpenApiRouter;
@@ -73,16 +74,17 @@ async fn list_orders(State(state): State<AppState>) -> Result<Json<Vec<OrderSumm
 }
 
 /// Saves an order as a new one.
-#[utoipa::path(post, path = "/orders", tag = "orders", request_body = OrderDocument, responses(
+#[utoipa::path(post, path = "/orders", tag = "orders", request_body = OrderDocument, params(Saving), responses(
     (status = 201, body = Order, description = "Saved, at revision 1"),
     (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
 ))]
 async fn create_order(
     State(state): State<AppState>,
+    saving: Saving,
     Body(document): Body<OrderDocument>,
 ) -> Result<(StatusCode, Json<Order>), ApiError> {
     fit(&document)?;
-    let kept = state.store.create_order(Uuid::now_v7(), &document, Timestamp::now()).await?;
+    let kept = state.store.create_order(Uuid::now_v7(), &document, saving.id(), Timestamp::now()).await?;
     Ok((StatusCode::CREATED, Json(kept)))
 }
 
@@ -99,7 +101,7 @@ async fn read_order(State(state): State<AppState>, Path(id): Path<String>) -> Re
 
 /// Saves a new revision of an order on top of the one it started from.
 #[utoipa::path(put, path = "/orders/{id}", tag = "orders", request_body = SaveOrder,
-    params(("id" = String, Path, description = "Key of the order")),
+    params(Saving, ("id" = String, Path, description = "Key of the order")),
     responses(
         (status = 200, body = Order, description = "Saved, with its new revision"),
         (status = 404, body = Problem, content_type = "application/problem+json", description = "No such order"),
@@ -109,10 +111,12 @@ async fn read_order(State(state): State<AppState>, Path(id): Path<String>) -> Re
 async fn save_order(
     State(state): State<AppState>,
     Path(id): Path<String>,
+    saving: Saving,
     Body(save): Body<SaveOrder>,
 ) -> Result<Json<Order>, ApiError> {
     fit(&save.document)?;
-    Ok(Json(state.store.save_order(&id, &save.document, save.based_on_revision, Timestamp::now()).await?))
+    let (document, based_on) = (&save.document, save.based_on_revision);
+    Ok(Json(state.store.save_order(&id, document, based_on, saving.id(), Timestamp::now()).await?))
 }
 
 /// Puts an order away, or takes it out again. Makes no revision.
@@ -174,12 +178,13 @@ pub async fn worked_out(state: &AppState, document: OrderDocument) -> Result<Ord
     let cupboard = Cupboard::of(state, &stacks).await?;
     let larder = Larder::of(state).await?;
     let used = state.store.used_by_name().await?;
-    work_out(move || {
-        let pack = |ingredient: &pastry::ingredient::Ingredient| larder.pack(ingredient);
-        let uses = |key: &str| used.get(key).cloned().unwrap_or_default();
-        pastry::order::order(&document, &cupboard.known(), &pack, &uses)
-    })
-    .await
+    state
+        .work_out(move || {
+            let pack = |ingredient: &pastry::ingredient::Ingredient| larder.pack(ingredient);
+            let uses = |key: &str| used.get(key).cloned().unwrap_or_default();
+            pastry::order::order(&document, &cupboard.known(), &pack, &uses)
+        })
+        .await
 }
 
 /// Works an order out: its cakes, what to make, buy and label, what it costs, what is left over. Keeps nothing.

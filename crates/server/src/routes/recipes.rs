@@ -4,7 +4,6 @@ use crate::app::AppState;
 use crate::body::{Asked, Body};
 use crate::cupboard::Cupboard;
 use crate::error::{ApiError, Problem};
-use crate::larder::work_out;
 use crate::routes::files::download;
 use crate::routes::orders::worked_out;
 use crate::routes::predict::keys;
@@ -112,47 +111,56 @@ async fn write_file(
     match written {
         Written::Formula { document } => {
             let shelf = state.store.shelf(keys([&document])).await?;
-            work_out(move || match wanted.form {
-                Form::Json => Ok(whole(&document.name, "formula", &document, JSON)),
-                Form::Recipe => formula_recipe(&document, &shelf)
-                    .map(|recipe| whole(&document.name, "recipe", &recipe, JSON_LD)),
-            })
-            .await
+            state
+                .work_out(move || match wanted.form {
+                    Form::Json => Ok(whole(&document.name, "formula", &document, JSON)),
+                    Form::Recipe => formula_recipe(&document, &shelf)
+                        .map(|recipe| whole(&document.name, "recipe", &recipe, JSON_LD)),
+                })
+                .await
         }
         Written::Stack { document } => {
             let cupboard = Cupboard::of(&state, &[&document]).await?;
-            work_out(move || {
-                Ok(match wanted.form {
-                    Form::Json => {
-                        whole(&document.name, "cake", &with_components(&document, &cupboard.known()), JSON)
-                    }
-                    Form::Recipe => whole(
-                        &document.name,
-                        "cake",
-                        &stack_recipe(&document, &cupboard.known(), room_c),
-                        JSON_LD,
-                    ),
+            state
+                .work_out(move || {
+                    Ok(match wanted.form {
+                        Form::Json => whole(
+                            &document.name,
+                            "cake",
+                            &with_components(&document, &cupboard.known()),
+                            JSON,
+                        ),
+                        Form::Recipe => whole(
+                            &document.name,
+                            "cake",
+                            &stack_recipe(&document, &cupboard.known(), room_c),
+                            JSON_LD,
+                        ),
+                    })
                 })
-            })
-            .await
+                .await
         }
         Written::Order { document } => {
             let stacks: Vec<_> = document.cakes.iter().map(|cake| &cake.stack).collect();
             let cupboard = Cupboard::of(&state, &stacks).await?;
-            work_out(move || {
-                Ok(match wanted.form {
-                    Form::Json => whole(
-                        &document.name,
-                        "order",
-                        &order_with_components(&document, &cupboard.known()),
-                        JSON,
-                    ),
-                    Form::Recipe => {
-                        whole(&document.name, "order", &order_recipe(&document, &cupboard.known()), JSON_LD)
-                    }
+            state
+                .work_out(move || {
+                    Ok(match wanted.form {
+                        Form::Json => whole(
+                            &document.name,
+                            "order",
+                            &order_with_components(&document, &cupboard.known()),
+                            JSON,
+                        ),
+                        Form::Recipe => whole(
+                            &document.name,
+                            "order",
+                            &order_recipe(&document, &cupboard.known()),
+                            JSON_LD,
+                        ),
+                    })
                 })
-            })
-            .await
+                .await
         }
     }
 }
@@ -167,11 +175,12 @@ async fn read_file(
     Body(file): Body<FileText>,
 ) -> Result<Json<ReadFile>, ApiError> {
     let shelf = state.store.whole_shelf().await?;
-    work_out(move || {
-        read(&file.text, &shelf).map_err(|words| vec![Fault::new("text", "unknown_file", words)])
-    })
-    .await
-    .map(Json)
+    state
+        .work_out(move || {
+            read(&file.text, &shelf).map_err(|words| vec![Fault::new("text", "unknown_file", words)])
+        })
+        .await
+        .map(Json)
 }
 
 /// Writes a list of an order as CSV: shopping, weighing, bill or labels.

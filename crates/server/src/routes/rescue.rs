@@ -3,7 +3,6 @@
 use crate::app::AppState;
 use crate::body::{Asked, Body};
 use crate::error::{ApiError, Problem};
-use crate::larder::work_out;
 use crate::routes::predict::keys;
 use axum::Json;
 use axum::extract::State;
@@ -30,7 +29,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 ))]
 async fn rescue(State(state): State<AppState>, Body(ask): Body<RescueAsk>) -> Result<Json<Rescue>, ApiError> {
     let shelf = state.store.shelf(keys([&ask.document])).await?;
-    work_out(move || pastry::rescue::rescue(&ask, &shelf)).await.map(Json)
+    state.work_out(move || pastry::rescue::rescue(&ask, &shelf)).await.map(Json)
 }
 
 /// What is made, and for what.
@@ -76,5 +75,5 @@ async fn overpour(
     Body(ask): Body<OverpourAsk>,
 ) -> Result<Json<Overpour>, ApiError> {
     let shelf = state.store.shelf(keys([&ask.document])).await?;
-    work_out(move || pastry::rescue::overpour(&ask, &shelf)).await.map(Json)
+    state.work_out(move || pastry::rescue::overpour(&ask, &shelf)).await.map(Json)
 }

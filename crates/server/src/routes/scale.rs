@@ -3,7 +3,7 @@
 use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
-use crate::larder::{Larder, work_out};
+use crate::larder::Larder;
 use crate::routes::predict::keys;
 use axum::Json;
 use axum::extract::State;
@@ -28,7 +28,8 @@ pub fn routes() -> OpenApiRouter<AppState> {
 async fn scale(State(state): State<AppState>, Body(ask): Body<ScaleAsk>) -> Result<Json<Scaled>, ApiError> {
     let shelf = state.store.shelf(keys([&ask.document])).await?;
     let larder = Larder::of(&state).await?;
-    work_out(move || pastry::scale::scale(&ask, &shelf, &|i| larder.pack(i).map(|pack| pack.pack_g)))
+    state
+        .work_out(move || pastry::scale::scale(&ask, &shelf, &|i| larder.pack(i).map(|pack| pack.pack_g)))
         .await
         .map(Json)
 }

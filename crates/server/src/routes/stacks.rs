@@ -4,7 +4,6 @@ use crate::app::AppState;
 use crate::body::Body;
 use crate::cupboard::Cupboard;
 use crate::error::{ApiError, Problem};
-use crate::larder::work_out;
 use axum::Json;
 use axum::extract::State;
 use pastry::stack::sponge::sponges;
@@ -56,7 +55,7 @@ async fn stack(
     Body(ask): Body<StackAsk>,
 ) -> Result<Json<StackAnswer>, ApiError> {
     let cupboard = Cupboard::of(&state, &[&ask.document]).await?;
-    work_out(move || pastry::stack::stack(&ask.document, &cupboard.known(), ask.room_c)).await.map(Json)
+    state.work_out(move || pastry::stack::stack(&ask.document, &cupboard.known(), ask.room_c)).await.map(Json)
 }
 
 /// Brings a cake to another tin, or to so many portions. Keeps nothing.
@@ -72,7 +71,7 @@ async fn resize(
     Body(ask): Body<ResizeAsk>,
 ) -> Result<Json<Resized>, ApiError> {
     let cupboard = Cupboard::of(&state, &[&ask.document]).await?;
-    work_out(move || pastry::stack::resize(&ask, &cupboard.known())).await.map(Json)
+    state.work_out(move || pastry::stack::resize(&ask, &cupboard.known())).await.map(Json)
 }
 
 /// The common builds, a batter for each kind of sponge, and the kinds.

@@ -96,7 +96,7 @@ async fn a_large_body_without_a_length_is_cut_off() {
     use tokio::io::{AsyncReadExt, AsyncWriteExt};
     let mut raw =
         tokio::net::TcpStream::connect(kitchen.address.trim_start_matches("http://")).await.unwrap();
-    raw.write_all(b"POST /api/predict HTTP/1.1\r\nhost: x\r\ncontent-type: application/json\r\ntransfer-encoding: chunked\r\n\r\n")
+    raw.write_all(b"POST /api/predict HTTP/1.1\r\nhost: localhost\r\ncontent-type: application/json\r\ntransfer-encoding: chunked\r\n\r\n")
         .await
         .unwrap();
     let chunk = [b"10000\r\n".to_vec(), vec![b' '; 0x10000], b"\r\n".to_vec()].concat();

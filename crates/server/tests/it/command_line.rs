@@ -141,6 +141,6 @@ fn a_file_that_is_no_kitchen_is_refused_and_left_as_it_is() {
     let before = std::fs::read(&file).unwrap();
     let output = run(&["serve", "--port", "0", "--data", file.to_str().unwrap()], None);
     assert_eq!(output.status.code(), Some(1));
-    assert!(String::from_utf8(output.stderr).unwrap().contains("cannot open the kitchen's file"));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("no kitchen's file of Bright Spoon"));
     assert_eq!(std::fs::read(&file).unwrap(), before);
 }

@@ -2,7 +2,7 @@
 
 use crate::{Kitchen, formula};
 use serde_json::{Value, json};
-use server::config::{LogForm, Serve};
+use server::config::Serve;
 
 #[tokio::test]
 async fn a_saved_formula_is_there_after_a_restart_with_all_its_revisions() {
@@ -17,13 +17,7 @@ async fn a_saved_formula_is_there_after_a_restart_with_all_its_revisions() {
     assert_eq!((status, saved["revision"].as_i64()), (200, Some(2)), "{saved}");
     let dir = kitchen.close().await;
 
-    let options = Serve {
-        host: "127.0.0.1".parse().unwrap(),
-        port: 0,
-        data: Some(dir.path().join("kitchen.db")),
-        demo: false,
-        log: LogForm::Text,
-    };
+    let options = Serve::here(Some(dir.path().join("kitchen.db")));
     let again = server::serve::start(&options).await.unwrap();
     let read = async |path: String| -> Value {
         reqwest::get(format!("http://{}{path}", again.address)).await.unwrap().json().await.unwrap()

@@ -8,19 +8,24 @@ mod balance;
 mod cakes;
 mod command_line;
 mod components;
+mod copies;
 mod description;
+mod door;
+mod failing;
 mod families;
 mod ingredients;
+mod killed;
 mod library;
 mod making;
 mod orders;
 mod predict;
+mod saving;
 
 use pastry::job::FormulaDocument;
 use serde_json::{Value, json};
-use server::config::{LogForm, Serve};
-use server::serve::{Running, start};
-use std::net::{IpAddr, Ipv4Addr};
+use server::config::Serve;
+use server::listen::Limits;
+use server::serve::{Running, start_within};
 use tempfile::TempDir;
 
 /// A server on a free port with its own file.
@@ -33,15 +38,13 @@ pub struct Kitchen {
 
 impl Kitchen {
     pub async fn open(demo: bool) -> Self {
+        Self::within(demo, Limits::default()).await
+    }
+
+    pub async fn within(demo: bool, limits: Limits) -> Self {
         let dir = tempfile::tempdir().unwrap();
-        let options = Serve {
-            host: IpAddr::V4(Ipv4Addr::LOCALHOST),
-            port: 0,
-            data: (!demo).then(|| dir.path().join("kitchen.db")),
-            demo,
-            log: LogForm::Text,
-        };
-        let running = start(&options).await.unwrap();
+        let options = Serve::here((!demo).then(|| dir.path().join("kitchen.db")));
+        let running = start_within(&options, limits).await.unwrap();
         Kitchen { address: format!("http://{}", running.address), http: reqwest::Client::new(), dir, running }
     }
 
@@ -63,6 +66,11 @@ impl Kitchen {
 
     pub async fn put(&self, path: &str, body: &Value) -> (u16, Value) {
         self.send(reqwest::Method::PUT, path, body).await
+    }
+
+    /// The store behind the interface, for what a test does to the file.
+    pub fn store(&self) -> &store::Store {
+        self.running.store()
     }
 
     pub async fn close(self) -> TempDir {

@@ -1,5 +1,7 @@
 //! The command line's questions: the same answers as the interface, from files and words.
 
+pub mod copies;
+
 use crate::body::parse;
 use crate::error::ApiError;
 use crate::pantry_view::{IngredientEntry, entry};
