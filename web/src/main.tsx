@@ -4,6 +4,7 @@ import './ui/base.css'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { App } from './app/App'
+import { LastResort } from './app/Broken'
 import { applyTheme, printInTheLight, storedTheme } from './lib/theme'
 
 applyTheme(storedTheme())
@@ -13,7 +14,9 @@ const root = document.getElementById('root')
 if (root) {
   createRoot(root).render(
     <StrictMode>
-      <App />
+      <LastResort>
+        <App />
+      </LastResort>
     </StrictMode>,
   )
 }

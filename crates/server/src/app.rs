@@ -4,8 +4,10 @@ use crate::desk::Desk;
 use crate::door::Names;
 use crate::error::{ApiError, internal};
 use crate::{assets, door, openapi, routes};
+use axum::Router;
+use axum::extract::State;
 use axum::http::{HeaderName, HeaderValue, Request, StatusCode};
-use axum::{Router, response::IntoResponse};
+use axum::response::{IntoResponse, Response};
 use std::time::Duration;
 use store::Store;
 use tower_http::catch_panic::CatchPanicLayer;
@@ -24,6 +26,8 @@ pub struct AppState {
     pub demo: bool,
     /// Where long work is done.
     pub desk: Desk,
+    /// When this server began, milliseconds since 1970: a later one is a later epoch.
+    pub begun_ms: i64,
 }
 
 /// Longest a request may take.
@@ -32,6 +36,18 @@ const LONGEST_REQUEST: Duration = Duration::from_secs(15);
 /// Everything the page may load comes from here; Radix sets inline styles.
 const CONTENT_SECURITY_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inline'; \
      img-src 'self' data:; frame-ancestors 'none'; base-uri 'none'; form-action 'none'; object-src 'none'";
+
+/// The header that says how often anybody saved: the page asks again what it worked out before.
+const EPOCH: HeaderName = HeaderName::from_static("kitchen-epoch");
+
+/// Told after the answer was made: it may be newer than the answer, never older.
+async fn epoch(State(state): State<AppState>, mut response: Response) -> Response {
+    let words = format!("{}-{}", state.begun_ms, state.store.saves());
+    if let Ok(value) = HeaderValue::try_from(words) {
+        response.headers_mut().insert(EPOCH, value);
+    }
+    response
+}
 
 /// The whole application, for a server that answers to these names.
 pub fn app(state: AppState, names: Names) -> Router {
@@ -45,6 +61,7 @@ pub fn app(state: AppState, names: Names) -> Router {
         .fallback(|| async { ApiError::NoRoute })
         .method_not_allowed_fallback(|| async { ApiError::NoMethod })
         .layer(CompressionLayer::new())
+        .layer(axum::middleware::map_response_with_state(state.clone(), epoch))
         .layer(csrf)
         .layer(header("cache-control", "no-store"))
         .layer(TimeoutLayer::with_status_code(StatusCode::REQUEST_TIMEOUT, LONGEST_REQUEST))

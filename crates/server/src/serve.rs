@@ -90,7 +90,12 @@ pub async fn start_within(options: &Serve, limits: Limits) -> Result<Running, St
     let address = listener.local_addr().map_err(|error| error.to_string())?;
     let (stop, stopped) = watch::channel(false);
     store.say_where(&format!("http://{address}"));
-    let state = AppState { store: store.clone(), demo: options.demo, desk: Desk::default() };
+    let state = AppState {
+        store: store.clone(),
+        demo: options.demo,
+        desk: Desk::default(),
+        begun_ms: Timestamp::now().as_millisecond(),
+    };
     let router = app(state, Names::of(address, &options.names));
     let task = tokio::spawn(listen(listener, router, limits, stopped));
     Ok(Running { address, stop, task, store, _demo: demo })

@@ -61,6 +61,11 @@ impl Store {
         &self.inner.path
     }
 
+    /// How many saves there were since the file was opened: what is worked out from it holds while this stands.
+    pub fn saves(&self) -> u64 {
+        *self.inner.written.borrow()
+    }
+
     /// Answers when the file can be read and written: it writes a line and waits until that is on the disk.
     ///
     /// # Errors

@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { EPOCH_HEADER, noteEpoch } from './epoch'
 import type { components, paths } from './schema'
 
 type Schemas = components['schemas']
@@ -79,6 +80,17 @@ export type ListKind = 'shopping' | 'weighing' | 'bill' | 'labels'
 export type ReadFile = Schemas['ReadFile']
 
 export const api = createClient<paths>({ baseUrl: window.location.origin })
+api.use({
+  onResponse: ({ response }) => {
+    noteEpoch(response.headers.get(EPOCH_HEADER))
+    return undefined
+  },
+})
+
+/** The header under which a save goes out: the same id again gets the same answer. */
+export function savingAs(saveId: string) {
+  return { 'Idempotency-Key': saveId }
+}
 
 /** The server said no, and said why. */
 export class ProblemError extends Error {

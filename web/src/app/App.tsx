@@ -1,6 +1,7 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { createBrowserRouter, Navigate } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
+import { onEpoch } from '../api/epoch'
 import { BenchPage } from '../features/bench/BenchPage'
 import { ComparePage } from '../features/compare/ComparePage'
 import { FamiliesPage } from '../features/families/FamiliesPage'
@@ -9,6 +10,7 @@ import { StartPage } from '../features/library/StartPage'
 import { OrderPage, StackStart } from '../features/orders/OrderPage'
 import { OrdersPage } from '../features/orders/OrdersPage'
 import { PantryPage } from '../features/pantry/PantryPage'
+import { Broken } from './Broken'
 import { Shell } from './Shell'
 
 const client = new QueryClient({
@@ -19,21 +21,33 @@ const client = new QueryClient({
   },
 })
 
+/** What shows the kitchen's file is read again when anybody saved; what does not change, or is in hand, is not. */
+const STAYS = ['health', 'families', 'beginnings', 'component', 'order', 'predict', 'balance']
+onEpoch(() => {
+  void client.invalidateQueries({ predicate: (query) => !STAYS.includes(String(query.queryKey[0])) })
+})
+
 const router = createBrowserRouter([
   {
     element: <Shell />,
+    errorElement: <Broken />,
     children: [
-      { path: '/', element: <StartPage /> },
-      { path: '/bench/:id', element: <BenchPage /> },
-      { path: '/new', element: <FamiliesPage /> },
-      { path: '/stack', element: <StackStart /> },
-      { path: '/stack/:id', element: <OrderPage /> },
-      { path: '/orders', element: <OrdersPage /> },
-      { path: '/formulas', element: <LibraryPage /> },
-      { path: '/compare', element: <ComparePage /> },
-      { path: '/pantry', element: <PantryPage /> },
-      { path: '/pantry/:key', element: <PantryPage /> },
-      { path: '*', element: <Navigate to="/" replace /> },
+      {
+        errorElement: <Broken />,
+        children: [
+          { path: '/', element: <StartPage /> },
+          { path: '/bench/:id', element: <BenchPage /> },
+          { path: '/new', element: <FamiliesPage /> },
+          { path: '/stack', element: <StackStart /> },
+          { path: '/stack/:id', element: <OrderPage /> },
+          { path: '/orders', element: <OrdersPage /> },
+          { path: '/formulas', element: <LibraryPage /> },
+          { path: '/compare', element: <ComparePage /> },
+          { path: '/pantry', element: <PantryPage /> },
+          { path: '/pantry/:key', element: <PantryPage /> },
+          { path: '*', element: <Navigate to="/" replace /> },
+        ],
+      },
     ],
   },
 ])

@@ -1,13 +1,14 @@
 import { useEffect, useState } from 'react'
 import { Link, Outlet, useLocation, useNavigate } from 'react-router'
-import { SILENT } from '../api/client'
+import { ProblemError, SILENT } from '../api/client'
+import { useKeepsDrafts } from '../desk/useSaving'
 import { KitchenMenu } from '../features/kitchen/KitchenMenu'
 import { useHealth } from '../features/kitchen/queries'
 import { LibraryMenu } from '../features/library/LibraryMenu'
 import { useDesk } from '../features/rescue/desk'
 import { RESCUE_KEY, RescueDesk } from '../features/rescue/RescueDesk'
 import { clock } from '../lib/format'
-import { isTyping } from '../lib/hooks'
+import { keysAreFree } from '../lib/hooks'
 import { rememberTheme, storedTheme } from '../lib/theme'
 import { Keycap } from '../ui/Button'
 import { PhasePatterns } from '../ui/phases'
@@ -69,8 +70,7 @@ function Rail() {
   const navigate = useNavigate()
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
-      if (window.document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return
+      if (!keysAreFree(event)) return
       const place = PLACES.find((each) => each.key === event.key)
       if (place) void navigate(place.to)
       else if (event.key.toLowerCase() === 'n') void navigate('/new')
@@ -160,6 +160,7 @@ function ThemeSwitch() {
 /** Says when the server stopped answering, and when this is only the demo kitchen. */
 function ServerNotice() {
   const health = useHealth()
+  const keeps = useKeepsDrafts()
   const { refetch } = health
   useEffect(() => {
     // A call of its own that fails says so again: ask only while it still seems well.
@@ -172,9 +173,19 @@ function ServerNotice() {
   if (health.isError) {
     return (
       <p role="alert" className="no-print bg-hot px-4 py-1.5 text-center font-[640] text-hot-text">
-        The server is not answering. Your work is kept on this device; trying again.
+        {health.error instanceof ProblemError
+          ? sentence(health.error.message)
+          : 'The server is not answering.'}{' '}
+        {keeps
+          ? 'Unsaved work is kept on this device; trying again.'
+          : 'This device cannot keep unsaved work: leave this page open. Trying again.'}
       </p>
     )
   }
   return null
+}
+
+function sentence(words: string): string {
+  const first = words.charAt(0).toUpperCase() + words.slice(1)
+  return /[.!?]$/.test(first) ? first : `${first}.`
 }

@@ -39,10 +39,20 @@ export function useMedia(query: string): boolean {
   )
 }
 
-/** True while the person types into something. */
+/** Things that take letters and arrows for themselves: a drop-down jumps to the option that begins with one. */
+const TAKES_KEYS =
+  'input, textarea, select, [contenteditable], [role="combobox"], [role="textbox"], [role="spinbutton"]'
+
+/** Keys that a list of options takes for itself; a list that stands open in a page, as the places of a cake, not. */
+const FLOATING = '[role="dialog"], [role="menu"], [data-radix-popper-content-wrapper]'
+
+/** True while the keys belong to a field, a drop-down or a list of options. */
 export function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || target.tagName === 'INPUT' || target.tagName === 'TEXTAREA')
-  )
+  return target instanceof Element && target.closest(TAKES_KEYS) !== null
+}
+
+/** Whether a key pressed now belongs to the page: to no field, no sheet, no menu, and nobody took it. */
+export function keysAreFree(event: KeyboardEvent): boolean {
+  if (event.ctrlKey || event.metaKey || event.altKey || event.defaultPrevented) return false
+  return !isTyping(event.target) && window.document.querySelector(FLOATING) === null
 }

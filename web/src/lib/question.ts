@@ -1,5 +1,6 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query'
 import { OfflineError, ProblemError } from '../api/client'
+import { useEpoch } from '../api/epoch'
 
 /** The first fault in words, as a sentence. */
 export function faultWords(error: unknown): string | null {
@@ -16,8 +17,9 @@ export function useQuestion<T>(
   ask: (signal: AbortSignal) => Promise<T>,
   on = true,
 ) {
+  const epoch = useEpoch()
   const query = useQuery<T>({
-    queryKey: [key, JSON.stringify(body)],
+    queryKey: [key, epoch, JSON.stringify(body)],
     queryFn: ({ signal }) => ask(signal),
     staleTime: Infinity,
     gcTime: 60_000,

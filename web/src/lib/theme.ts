@@ -4,7 +4,12 @@ const KEY = 'bright-spoon.theme'
 
 /** What the person chose here, else what their machine prefers. */
 export function storedTheme(): Theme {
-  const stored = localStorage.getItem(KEY)
+  let stored: string | null = null
+  try {
+    stored = localStorage.getItem(KEY)
+  } catch {
+    // A forbidden store remembers nothing; the machine's own choice holds.
+  }
   if (stored === 'light' || stored === 'dim') return stored
   return window.matchMedia('(prefers-color-scheme: dark)').matches ? 'dim' : 'light'
 }
@@ -14,7 +19,11 @@ export function applyTheme(theme: Theme) {
 }
 
 export function rememberTheme(theme: Theme) {
-  localStorage.setItem(KEY, theme)
+  try {
+    localStorage.setItem(KEY, theme)
+  } catch {
+    // It holds as long as the page stands.
+  }
   applyTheme(theme)
 }
 

@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { RevisionSummary } from '../api/client'
+import type { useSaving } from '../desk/useSaving'
 import { moment } from '../lib/format'
 import { Button } from './Button'
 import { Sheet } from './Sheet'
@@ -18,38 +19,24 @@ export interface Versions<T> {
   take: string
 }
 
-export type SaveState =
-  | { kind: 'idle' }
-  | { kind: 'saving' }
-  | { kind: 'saved'; revision: number }
-  | { kind: 'refused'; words: string }
-  | { kind: 'conflict'; current: number }
-
-interface SavePanelProps<T> {
+interface SavePanelProps<T extends object> {
   /** In one row, for a page whose head it stands in. */
   compact?: boolean
   versions: Versions<T>
-  id: string
+  saving: ReturnType<typeof useSaving<T>>
   name: string
-  basedOn: number
-  dirty: boolean
-  state: SaveState
   canUndo: boolean
   canRedo: boolean
   onUndo: () => void
   onRedo: () => void
-  onSave: () => void
-  onSaveOnTop: (revision: number) => void
-  onSaveAsNew: () => void
+  /** Puts a document in hand, as one step of undo. */
   onLoad: (document: T) => void
-  /** Puts somebody else's newer version on the Bench, as the one to build on. */
-  onTheirs: (document: T, revision: number) => void
-  onSettled: () => void
 }
 
 /** The strip of tape that says what this is, and the ways to keep it. */
-export function SavePanel<T>(props: SavePanelProps<T>) {
-  const { id, name, basedOn, dirty, state, compact = false } = props
+export function SavePanel<T extends object>(props: SavePanelProps<T>) {
+  const { saving, name, compact = false } = props
+  const { thing: id, basedOn, dirty, state } = saving
   const [history, setHistory] = useState(false)
   const saved = basedOn > 0
   const line = dirty
@@ -86,7 +73,7 @@ export function SavePanel<T>(props: SavePanelProps<T>) {
           look={dirty ? 'primary' : 'plain'}
           hotkey="S"
           disabled={state.kind === 'saving'}
-          onClick={props.onSave}
+          onClick={saving.save}
         >
           Save version
         </Button>
@@ -102,7 +89,7 @@ export function SavePanel<T>(props: SavePanelProps<T>) {
           Not saved: {state.words}
         </p>
       )}
-      {saved && (
+      {id !== null && (
         <History
           versions={props.versions}
           id={id}
@@ -112,16 +99,19 @@ export function SavePanel<T>(props: SavePanelProps<T>) {
           newest={basedOn}
         />
       )}
-      {state.kind === 'conflict' && (
+      {state.kind === 'conflict' && id !== null && (
         <Conflict
           versions={props.versions}
           id={id}
           current={state.current}
           basedOn={basedOn}
-          onTheirs={props.onTheirs}
-          onSaveOnTop={() => props.onSaveOnTop(state.current)}
-          onSaveAsNew={props.onSaveAsNew}
-          onClose={props.onSettled}
+          onTheirs={(theirs, revision) => {
+            props.onLoad(theirs)
+            saving.buildOn(theirs, revision)
+          }}
+          onSaveOnTop={() => saving.saveOnTop(state.current)}
+          onSaveAsNew={saving.saveAsNew}
+          onClose={saving.settle}
         />
       )}
     </div>

@@ -1,16 +1,16 @@
-import { useQueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useCallback, useEffect, useMemo, useReducer, useState } from 'react'
 import type { FormulaDocument } from '../../api/client'
-import { OfflineError, ProblemError } from '../../api/client'
-import { dropDraft, keepDraft, same } from '../../lib/draft'
+import { DraftNotice } from '../../desk/DraftNotice'
+import { useDeskKeys } from '../../desk/useDeskKeys'
+import { useSaving } from '../../desk/useSaving'
+import type { Opened } from '../../desk/useSaving'
 import { useFamily } from '../../lib/families'
 import { pastReducer, startPast } from '../../lib/history'
 import type { Past, PastAction } from '../../lib/history'
-import { isTyping, useSettled } from '../../lib/hooks'
+import { useSettled } from '../../lib/hooks'
 import { useIngredients } from '../../lib/ingredients'
 import { SavePanel } from '../../ui/SavePanel'
-import type { SaveState, Versions } from '../../ui/SavePanel'
+import type { Versions } from '../../ui/SavePanel'
 import { useKitchen } from '../kitchen/queries'
 import { rememberOpened } from '../library/queries'
 import { MakingTools } from '../making/MakingTools'
@@ -22,22 +22,19 @@ import { Figures } from './Figures'
 import { FormulaTable } from './FormulaTable'
 import { JobPanel } from './JobPanel'
 import { pointAt } from './point'
-import { createComponent, listRevisions, readRevision, saveComponent, usePrediction } from './queries'
+import { FORMULA, listRevisions, readRevision, usePrediction } from './queries'
 import { countRules, RulesSheet } from './RulesSheet'
 import { Title } from './Title'
+import { useBrought } from './useBrought'
 import { Verdict } from './Verdict'
 import { LETTERS, useTrying, useWays } from './useWays'
 import { Ways } from './Ways'
 import { WindowMap } from './WindowMap'
 
 interface BenchProps {
-  /** Key of the component, or "new". */
-  id: string
-  saved: FormulaDocument
-  basedOn: number
-  document: FormulaDocument
-  /** When unsaved work was found again, if it was. */
-  draftFrom: string | null
+  opened: Opened<FormulaDocument>
+  /** Something new got its key. */
+  onBorn: (id: string) => void
 }
 
 const VERSIONS: Versions<FormulaDocument> = {
@@ -53,25 +50,13 @@ const SETTLE_MS = 140
 /** A run of edits to one field without such a pause is one step of undo. */
 const STEP_MS = 1200
 
-export function Bench({
-  id,
-  saved: savedFirst,
-  basedOn: basedOnFirst,
-  document: first,
-  draftFrom,
-}: BenchProps) {
+export function Bench({ opened, onBorn }: BenchProps) {
   const [state, dispatch] = useReducer<Past<BenchDocument>, FormulaDocument, [PastAction<BenchDocument>]>(
     pastReducer,
-    first,
+    opened.document,
     (wire) => startPast(fromWire(wire)),
   )
-  const [saved, setSaved] = useState(savedFirst)
-  const [basedOn, setBasedOn] = useState(basedOnFirst)
-  const [save, setSave] = useState<SaveState>({ kind: 'idle' })
-  const [restored, setRestored] = useState(draftFrom)
   const kitchen = useKitchen()
-  const navigate = useNavigate()
-  const client = useQueryClient()
   const document = state.present
   const family = useFamily(document.family)
   const room = kitchen.data?.room_temperature_c ?? document.work.room_temperature_c
@@ -106,65 +91,16 @@ export function Bench({
   )
 
   useEffect(() => {
-    if (id !== 'new') rememberOpened(id)
-  }, [id])
-
-  useEffect(() => {
     const timer = window.setTimeout(() => dispatch({ type: 'settle' }), STEP_MS)
     return () => window.clearTimeout(timer)
   }, [document])
 
-  const dirty = !same(wire, saved)
+  const saving = useSaving(FORMULA, opened, wire, asked, onBorn)
+  const { thing } = saving
   useEffect(() => {
-    if (dirty) keepDraft(id, { document: wire, basedOn, at: new Date().toISOString() })
-    else dropDraft(id)
-  }, [id, wire, basedOn, dirty])
-
-  const saving = useRef(false)
-  const store = useCallback(
-    async (how: { on: number } | { fresh: true }) => {
-      if (saving.current) return
-      saving.current = true
-      setSave({ kind: 'saving' })
-      const document = { ...wire, work: { ...wire.work, room_temperature_c: room } }
-      try {
-        const fresh = 'fresh' in how
-        const kept = fresh ? await createComponent(document) : await saveComponent(id, document, how.on)
-        void client.invalidateQueries({ queryKey: ['components'] })
-        void client.invalidateQueries({ queryKey: ['formula-revisions', id] })
-        setRestored(null)
-        if (fresh) {
-          dropDraft(id)
-          setSave({ kind: 'idle' })
-          await navigate(`/bench/${kept.id}`, { replace: id === 'new' })
-          return
-        }
-        setSaved(wire)
-        setBasedOn(kept.revision)
-        setSave({ kind: 'saved', revision: kept.revision })
-      } catch (error) {
-        if (error instanceof ProblemError && error.problem.status === 409) {
-          setSave({ kind: 'conflict', current: error.problem.current_revision ?? 0 })
-        } else if (error instanceof ProblemError) {
-          setSave({ kind: 'refused', words: error.problem.errors?.[0]?.message ?? error.problem.detail })
-        } else {
-          setSave({
-            kind: 'refused',
-            words:
-              error instanceof OfflineError
-                ? 'the server is not answering. It is kept on this device; save again when it is back.'
-                : 'something went wrong here; try again.',
-          })
-        }
-      } finally {
-        saving.current = false
-      }
-    },
-    [wire, room, id, client, navigate],
-  )
-  const saveNow = useCallback(() => {
-    void store(id === 'new' ? { fresh: true } : { on: basedOn })
-  }, [store, id, basedOn])
+    if (thing !== null) rememberOpened(thing)
+  }, [thing])
+  useBrought(edit)
 
   const setTemperature = useCallback(
     (temperature_c: number) => edit((d) => ({ ...d, work: { ...d.work, temperature_c } }), 'temperature'),
@@ -184,21 +120,30 @@ export function Bench({
     ),
   }
 
-  useBenchKeys({
-    tryWay: (at) => {
-      if (ways?.ways[at]) trying.tryOut(trying.tried === at ? null : at)
-    },
-    useTried: () => {
-      if (trying.tried === null) return false
-      applyWay(trying.tried)
-      return true
-    },
-    putBack: () => trying.tryOut(null),
+  const nudge = (by: number) =>
+    setTemperature(Math.min(family?.hottest_c ?? 45, Math.max(0, document.work.temperature_c + by)))
+  useDeskKeys({
+    save: saving.save,
     undo: () => dispatch({ type: 'undo' }),
     redo: () => dispatch({ type: 'redo' }),
-    save: saveNow,
-    nudge: (by) =>
-      setTemperature(Math.min(family?.hottest_c ?? 45, Math.max(0, document.work.temperature_c + by))),
+    other: (key, event, act) => {
+      const at = LETTERS.findIndex((each) => each.toLowerCase() === key)
+      if (at >= 0) {
+        return act(() => {
+          // The hand that tried it takes it with Enter: a button that had the focus must not have it too.
+          if (window.document.activeElement instanceof HTMLElement) window.document.activeElement.blur()
+          if (ways?.ways[at]) trying.tryOut(trying.tried === at ? null : at)
+        })
+      }
+      if (key === 'escape') return trying.tryOut(null)
+      const on = (what: string) => event.target instanceof Element && event.target.closest(what) !== null
+      const { tried } = trying
+      if (key === 'enter' && tried !== null && !on('button, a, summary')) return act(() => applyWay(tried))
+      if (key === '/') return act(() => window.document.getElementById('add-ingredient')?.click())
+      if (on('[role="slider"], [role="radiogroup"], [role="group"]')) return
+      if (key === 'arrowleft') return act(() => nudge(-0.5))
+      if (key === 'arrowright') return act(() => nudge(0.5))
+    },
   })
 
   const load = (next: FormulaDocument) => edit(() => fromWire(next))
@@ -211,12 +156,20 @@ export function Bench({
         <Title
           document={document}
           edit={edit}
-          restored={restored}
-          onThrowAway={() => {
-            dispatch({ type: 'load', document: fromWire(saved) })
-            setBasedOn(basedOnFirst)
-            setRestored(null)
-          }}
+          notice={
+            <DraftNotice
+              restored={saving.restored}
+              elsewhere={saving.elsewhere}
+              dirty={saving.dirty}
+              onThrowAway={
+                opened.saved &&
+                (() => {
+                  if (opened.saved) dispatch({ type: 'load', document: fromWire(opened.saved) })
+                  saving.thrownAway()
+                })
+              }
+            />
+          }
         />
         <Verdict
           answer={answer}
@@ -252,25 +205,13 @@ export function Bench({
           />
           <SavePanel
             versions={VERSIONS}
-            id={id}
+            saving={saving}
             name={document.name}
-            basedOn={basedOn}
-            dirty={dirty}
-            state={save}
             canUndo={state.past.length > 0}
             canRedo={state.future.length > 0}
             onUndo={() => dispatch({ type: 'undo' })}
             onRedo={() => dispatch({ type: 'redo' })}
-            onSave={saveNow}
-            onSaveOnTop={(revision) => void store({ on: revision })}
-            onSaveAsNew={() => void store({ fresh: true })}
             onLoad={load}
-            onTheirs={(theirs, revision) => {
-              load(theirs)
-              setSaved(theirs)
-              setBasedOn(revision)
-            }}
-            onSettled={() => setSave({ kind: 'idle' })}
           />
         </section>
         <section aria-label="Window map" className="flex min-w-0 flex-col gap-3 max-[960px]:order-1">
@@ -311,54 +252,4 @@ export function Bench({
       )}
     </div>
   )
-}
-
-interface BenchKeys {
-  tryWay: (at: number) => void
-  /** Uses the way that is tried; false when none is. */
-  useTried: () => boolean
-  putBack: () => void
-  undo: () => void
-  redo: () => void
-  save: () => void
-  nudge: (by: number) => void
-}
-
-function useBenchKeys(keys: BenchKeys) {
-  const latest = useRef(keys)
-  useEffect(() => {
-    latest.current = keys
-  })
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const { undo, redo, save, nudge } = latest.current
-      const held = event.ctrlKey || event.metaKey
-      const key = event.key.toLowerCase()
-      const act = (run: () => void) => {
-        event.preventDefault()
-        run()
-      }
-      if (held && key === 's') return act(save)
-      if (held && key === 'z') return act(event.shiftKey ? redo : undo)
-      if (held && key === 'y') return act(redo)
-      if (held || event.altKey || isTyping(event.target) || event.defaultPrevented) return
-      const open = window.document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')
-      if (open) return
-      if (key === 's') return act(save)
-      const way = LETTERS.findIndex((letter) => letter.toLowerCase() === key)
-      if (way >= 0) return act(() => latest.current.tryWay(way))
-      if (key === 'escape') return latest.current.putBack()
-      const pressable = event.target instanceof HTMLElement && event.target.closest('button, a, summary')
-      if (key === 'enter' && !pressable && latest.current.useTried()) return event.preventDefault()
-      if (key === '/') return act(() => window.document.getElementById('add-ingredient')?.click())
-      const onSelf =
-        event.target instanceof HTMLElement &&
-        event.target.closest('[role="slider"], [role="radiogroup"], [role="group"]')
-      if (onSelf) return
-      if (key === 'arrowleft') return act(() => nudge(-0.5))
-      if (key === 'arrowright') return act(() => nudge(0.5))
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
 }

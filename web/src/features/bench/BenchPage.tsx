@@ -1,10 +1,15 @@
-import { useMemo, useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
-import type { Component, FormulaDocument, Kitchen } from '../../api/client'
+import { useCallback, useState } from 'react'
+import { Link, Navigate, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
+import type { FormulaDocument, Kitchen } from '../../api/client'
 import { ProblemError } from '../../api/client'
-import { Button } from '../../ui/Button'
-import { readDraft, same } from '../../lib/draft'
+import { same } from '../../desk/same'
+import { useCarried } from '../../desk/session'
+import { newId } from '../../desk/tabs'
+import { Unsaved } from '../../desk/Unsaved'
+import { useFoundDraft } from '../../desk/useFoundDraft'
+import type { Opened } from '../../desk/useSaving'
 import { useFamilies } from '../../lib/families'
+import { Button } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
 import { Bench } from './Bench'
 import { useComponent } from './queries'
@@ -13,77 +18,108 @@ import { useComponent } from './queries'
 export function BenchPage() {
   const { id = 'new' } = useParams()
   const [asked] = useSearchParams()
-  return id === 'new' ? <NewBench key={asked.toString()} /> : <SavedBench key={id} id={id} />
+  const { session } = useCarried()
+  const draft = asked.get('draft')
+  // Something new has a name for its draft from the first moment: it is found again by Back and by a reload.
+  if (id === 'new' && !draft) return <NamedStart />
+  return id === 'new' || session !== undefined ? (
+    <OnBench key={session ?? draft} id={id} draft={draft} />
+  ) : (
+    <OnBench key={`${id} ${draft ?? ''}`} id={id} draft={draft} />
+  )
 }
 
-function NewBench() {
+function NamedStart() {
+  const [asked] = useSearchParams()
+  const { state } = useLocation() as { state: unknown }
+  const [named] = useState(() => {
+    const next = new URLSearchParams(asked)
+    next.set('draft', newId())
+    return next.toString()
+  })
+  return <Navigate to={`/bench/new?${named}`} replace state={state} />
+}
+
+interface Base {
+  saved: FormulaDocument | null
+  begun: FormulaDocument | null
+  basedOn: number
+}
+
+type Looked = { base: Base } | { wrong: string; gone: boolean; again: () => void } | null
+
+/** What the kitchen's file has under an address, or what a new formula begins with. */
+function useBase(id: string): Looked {
+  const isNew = id === 'new'
   const kitchen = useKitchen()
   const families = useFamilies()
+  const component = useComponent(id, !isNew)
   const [asked] = useSearchParams()
   const family = families.data?.find((each) => each.family === asked.get('family')) ?? families.data?.[0]
   const job = family?.jobs.find((each) => each.word === asked.get('job')) ?? family?.jobs[0]
-  if (kitchen.isError || families.isError) {
-    return <NotThere words="The kitchen cannot be read." again={() => void kitchen.refetch()} />
+  if (isNew) {
+    if (kitchen.isError || families.isError) {
+      const again = () => {
+        void kitchen.refetch()
+        void families.refetch()
+      }
+      return { wrong: 'The kitchen cannot be read.', gone: false, again }
+    }
+    if (!kitchen.data || !job) return null
+    const start = begun(kitchen.data, job.start)
+    // A family chosen by name opens with its formula; a bare address with an empty bowl.
+    const first = asked.has('family') ? start : { ...start, lines: [] }
+    return { base: { saved: null, begun: first, basedOn: 0 } }
   }
-  if (!kitchen.data || !job) return <div className="tray flex-1" aria-busy="true" />
-  const saved = begun(kitchen.data, job.start)
-  // A family chosen by name opens with its formula; a bare address with an empty bowl.
-  return (
-    <Opened
-      id="new"
-      basedOn={0}
-      saved={asked.has('family') ? saved : { ...saved, lines: [] }}
-      fresh={asked.has('family')}
-    />
-  )
-}
-
-function SavedBench({ id }: { id: string }) {
-  const component = useComponent(id)
-  const families = useFamilies()
   if (component.isError) {
     const gone = component.error instanceof ProblemError && component.error.problem.status === 404
-    const draft = readDraft<FormulaDocument>(id, 'bright-spoon/formula')
-    if (!gone && draft) return <Opened id={id} basedOn={draft.basedOn} saved={draft.document} />
-    return (
-      <NotThere
-        words={gone ? 'There is no formula at this address.' : component.error.message}
-        again={() => void component.refetch()}
-      />
-    )
+    const wrong = gone ? 'There is no formula at this address.' : component.error.message
+    return { wrong, gone, again: () => void component.refetch() }
   }
-  if (!component.data || !families.data) return <div className="tray flex-1" aria-busy="true" />
-  return <SavedOpened component={component.data} />
+  if (!component.data || !families.data) return null
+  return {
+    base: { saved: component.data.document, begun: null, basedOn: component.data.revision },
+  }
 }
 
-function SavedOpened({ component }: { component: Component }) {
-  return <Opened id={component.id} basedOn={component.revision} saved={component.document} />
-}
-
-interface OpenedProps {
-  id: string
-  basedOn: number
-  saved: FormulaDocument
-  /** A formula begun on purpose: unsaved work of an earlier new one stays where it is. */
-  fresh?: boolean
-}
-
-function Opened({ id, basedOn, saved, fresh = false }: OpenedProps) {
-  // What was open at the first look stays: a refetch must not pour over work in hand.
-  const [start] = useState({ id, basedOn, saved })
-  const draft = useMemo(() => {
-    const found = fresh ? null : readDraft<FormulaDocument>(start.id, 'bright-spoon/formula')
-    return found && !same(found.document, start.saved) ? found : null
-  }, [start, fresh])
-  return (
-    <Bench
-      id={start.id}
-      saved={start.saved}
-      basedOn={draft ? draft.basedOn : start.basedOn}
-      document={draft ? draft.document : start.saved}
-      draftFrom={draft?.at ?? null}
-    />
+function OnBench({ id, draft: named }: { id: string; draft: string | null }) {
+  const navigate = useNavigate()
+  const { session } = useCarried()
+  // What was open at the first look stays: its own first save changes the address under it.
+  const [first] = useState(id)
+  const thing = first === 'new' ? null : first
+  const looked = useBase(first)
+  const found = useFoundDraft('formula', thing, named)
+  const [opened, setOpened] = useState<Opened<FormulaDocument> | null>(null)
+  const onBorn = useCallback(
+    (born: string) =>
+      void navigate(`/bench/${born}`, {
+        replace: thing === null,
+        state: { session: session ?? named ?? born },
+      }),
+    [navigate, thing, session, named],
   )
+  if (opened === null && found && looked) {
+    const draft = found.draft?.document as FormulaDocument | undefined
+    const at = found.draft?.at ?? null
+    const { id: draftId, elsewhere } = found
+    if ('base' in looked) {
+      const { saved, begun: start, basedOn } = looked.base
+      const kept = draft && !(saved && same(draft, saved)) ? draft : null
+      const document = kept ?? saved ?? start
+      if (document) {
+        const from = kept ? (found.draft?.basedOn ?? basedOn) : basedOn
+        setOpened({ draftId, thing, saved, basedOn: from, document, restored: kept ? at : null, elsewhere })
+      }
+    } else if (draft && !looked.gone) {
+      // The file cannot be read just now: the draft is put up as what it is, unsaved, and stays one.
+      const basedOn = found.draft?.basedOn ?? 0
+      setOpened({ draftId, thing, saved: null, basedOn, document: draft, restored: at, elsewhere })
+    }
+  }
+  if (opened) return <Bench opened={opened} onBorn={onBorn} />
+  if (looked && 'wrong' in looked && found) return <NotThere words={looked.wrong} again={looked.again} />
+  return <div className="tray flex-1" aria-busy="true" />
 }
 
 function NotThere({ words, again }: { words: string; again: () => void }) {
@@ -98,6 +134,9 @@ function NotThere({ words, again }: { words: string; again: () => void }) {
         <Link className="inline-flex items-center px-3 font-[640] text-rim underline" to="/">
           Open what was saved last
         </Link>
+      </div>
+      <div className="mt-6 max-w-3xl">
+        <Unsaved noun="formula" />
       </div>
     </div>
   )

@@ -1,5 +1,4 @@
-import { Button } from '../../ui/Button'
-import { moment } from '../../lib/format'
+import type { ReactNode } from 'react'
 import { useFamily } from '../../lib/families'
 import type { BenchDocument } from './document'
 import { FamilySwitch } from './FamilySwitch'
@@ -7,11 +6,11 @@ import { FamilySwitch } from './FamilySwitch'
 interface TitleProps {
   document: BenchDocument
   edit: (change: (document: BenchDocument) => BenchDocument, tag?: string) => void
-  restored: string | null
-  onThrowAway: () => void
+  /** What is to be known of the work in hand. */
+  notice: ReactNode
 }
 
-export function Title({ document, edit, restored, onThrowAway }: TitleProps) {
+export function Title({ document, edit, notice }: TitleProps) {
   const family = useFamily(document.family)
   return (
     <div className="min-w-0">
@@ -43,14 +42,7 @@ export function Title({ document, edit, restored, onThrowAway }: TitleProps) {
           }}
         />
       </div>
-      {restored && (
-        <p role="status" className="mt-1 flex flex-wrap items-center gap-2 text-[14px]">
-          Your unsaved changes from {moment(restored)} are back.
-          <Button look="quiet" className="min-h-7 px-2 py-0 underline" onClick={onThrowAway}>
-            Throw them away
-          </Button>
-        </p>
-      )}
+      {notice}
     </div>
   )
 }

@@ -1,11 +1,11 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { answer, api } from '../../api/client'
 import type { IngredientEntry, KitchenValues } from '../../api/client'
 import { numberOrNull } from '../../lib/format'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import { TextNumber } from '../../ui/TextNumber'
+import { saveValues } from '../pantry/queries'
 import type { BenchLine } from './document'
 
 interface WeightSheetProps {
@@ -23,8 +23,7 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
   const [remember, setRemember] = useState(true)
   const client = useQueryClient()
   const keep = useMutation({
-    mutationFn: ({ key, values }: { key: string; values: KitchenValues }) =>
-      answer(api.PUT('/api/ingredients/{key}/kitchen', { params: { path: { key } }, body: values })),
+    mutationFn: ({ key, values }: { key: string; values: KitchenValues }) => saveValues(key, values),
     onSuccess: () => void client.invalidateQueries({ queryKey: ['ingredients'] }),
   })
   const [d, p, c] = [numberOrNull(density), numberOrNull(piece), numberOrNull(cook)]

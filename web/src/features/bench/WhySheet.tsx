@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 import type { Assessment } from '../../api/client'
 import { twoDigits } from '../../lib/format'
-import { isTyping } from '../../lib/hooks'
+import { keysAreFree } from '../../lib/hooks'
 import { Keycap } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 
@@ -10,13 +10,14 @@ export function WhySheet({ answer }: { answer: Assessment }) {
   const [open, setOpen] = useState(false)
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 'w' || event.ctrlKey || event.metaKey || event.altKey) return
-      if (isTyping(event.target)) return
-      setOpen((now) => !now)
+      if (event.key.toLowerCase() !== 'w') return
+      // The key that opened it closes it; over another sheet it opens nothing.
+      if (open) setOpen(false)
+      else if (keysAreFree(event)) setOpen(true)
     }
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  }, [open])
   const { why, at } = answer
   const widest = Math.max(1, ...why.levers.map((lever) => Math.abs(lever.stiffer_percent)))
   return (

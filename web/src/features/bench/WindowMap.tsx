@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Assessment, Point } from '../../api/client'
 import { twoDigits } from '../../lib/format'
-import { isTyping, useSize } from '../../lib/hooks'
+import { keysAreFree, useSize } from '../../lib/hooks'
 import { mixtureColour } from '../../lib/mixture'
 import { Button } from '../../ui/Button'
 import { MapField, TickWords } from './MapField'
@@ -42,7 +42,7 @@ export function WindowMap({ answer, here, way, temperature, room, stale, onTempe
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() === 'z' && !event.ctrlKey && !event.metaKey && !isTyping(event.target)) {
+      if (event.key.toLowerCase() === 'z' && keysAreFree(event)) {
         setClose((now) => !now)
       }
     }

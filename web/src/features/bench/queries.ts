@@ -1,7 +1,10 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { answer, api, OfflineError, ProblemError } from '../../api/client'
+import { useEpoch } from '../../api/epoch'
 import type { Assessment, FormulaDocument } from '../../api/client'
+import { attempt } from '../../desk/attempt'
+import type { Keeping } from '../../desk/useSaving'
 
 /**
  * What a formula will do. The last good answer stays while the next is on its way, and when there is
@@ -9,9 +12,10 @@ import type { Assessment, FormulaDocument } from '../../api/client'
  */
 export function usePrediction(document: FormulaDocument) {
   const body = JSON.stringify(document)
+  const epoch = useEpoch()
   const [lastGood, setLastGood] = useState<Assessment>()
   const query = useQuery({
-    queryKey: ['predict', body],
+    queryKey: ['predict', epoch, body],
     queryFn: ({ signal }) => answer(api.POST('/api/predict', { body: document, signal })),
     staleTime: Infinity,
     gcTime: 60_000,
@@ -31,8 +35,9 @@ export function usePrediction(document: FormulaDocument) {
   }
 }
 
-export function useComponent(id: string) {
+export function useComponent(id: string, on = true) {
   return useQuery({
+    enabled: on,
     queryKey: ['component', id],
     queryFn: () => answer(api.GET('/api/components/{id}', { params: { path: { id } } })),
     retry: (_count, error) => !(error instanceof ProblemError),
@@ -50,15 +55,17 @@ export function readRevision(id: string, revision: number) {
   return answer(api.GET('/api/components/{id}/revisions/{revision}', { params: { path: { id, revision } } }))
 }
 
-export function createComponent(document: FormulaDocument) {
-  return answer(api.POST('/api/components', { body: document }))
-}
-
-export function saveComponent(id: string, document: FormulaDocument, basedOn: number) {
-  return answer(
-    api.PUT('/api/components/{id}', {
-      params: { path: { id } },
-      body: { document, based_on_revision: basedOn },
-    }),
-  )
+/** How a formula is kept. */
+export const FORMULA: Keeping<FormulaDocument> = {
+  noun: 'formula',
+  create: (document) =>
+    attempt(['components', document], (header) =>
+      answer(api.POST('/api/components', { params: { header }, body: document })),
+    ),
+  save: (id, document, basedOn) => {
+    const body = { document, based_on_revision: basedOn }
+    return attempt(['components', id, body], (header) =>
+      answer(api.PUT('/api/components/{id}', { params: { path: { id }, header }, body })),
+    )
+  },
 }

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
+import { useEpoch } from '../../api/epoch'
 import { answer, api, OfflineError, ProblemError } from '../../api/client'
 import type { FormulaDocument } from '../../api/client'
 
@@ -10,8 +11,9 @@ const SAY_AFTER_MS = 1000
 
 /** The smallest ways into the window; those of the last question stay until the next are there. */
 export function useWays(document: FormulaDocument, enabled: boolean) {
+  const epoch = useEpoch()
   const query = useQuery({
-    queryKey: ['balance', JSON.stringify(document)],
+    queryKey: ['balance', epoch, JSON.stringify(document)],
     queryFn: ({ signal }) => answer(api.POST('/api/balance', { body: document, signal })),
     staleTime: Infinity,
     gcTime: 60_000,

@@ -1,6 +1,7 @@
 import { useQueries, useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
 import { answer, api } from '../../api/client'
+import { useEpoch } from '../../api/epoch'
 import type { Comparison, FormulaDocument } from '../../api/client'
 import { CompareMap } from './CompareMap'
 import { CompareTable } from './CompareTable'
@@ -24,6 +25,7 @@ function readOne(address: string): Promise<FormulaDocument> {
 /** Two or three formulas or versions side by side, what differs marked. */
 export function ComparePage() {
   const [asked] = useSearchParams()
+  const epoch = useEpoch()
   const addresses = (asked.get('ids') ?? '').split(',').filter(Boolean)
   const documents = useQueries({
     queries: addresses.map((address) => ({
@@ -35,7 +37,7 @@ export function ComparePage() {
   const ready = documents.length > 0 && documents.every((each) => each.data)
   const bodies = documents.map((each) => each.data).filter((each) => each !== undefined)
   const comparison = useQuery({
-    queryKey: ['compare', JSON.stringify(bodies)],
+    queryKey: ['compare', epoch, JSON.stringify(bodies)],
     queryFn: () => answer(api.POST('/api/compare', { body: { documents: bodies } })),
     enabled: ready,
   })

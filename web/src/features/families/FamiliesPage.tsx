@@ -1,4 +1,5 @@
 import { Link } from 'react-router'
+import { Unsaved } from '../../desk/Unsaved'
 import { useFamilies } from '../../lib/families'
 import { Button } from '../../ui/Button'
 
@@ -28,6 +29,7 @@ export function FamiliesPage() {
         </Link>
         .
       </p>
+      <Unsaved noun="formula" />
       <div className="columns-3 gap-8 max-[1100px]:columns-2 max-[760px]:columns-1">
         {groups.map((group) => {
           const members = all.filter((each) => each.group === group)

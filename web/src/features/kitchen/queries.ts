@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
+import { attempt } from '../../desk/attempt'
 import type { Kitchen } from '../../api/client'
 
 export function useKitchen() {
@@ -23,7 +24,10 @@ export function useHealth() {
 export function useSaveKitchen() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (kitchen: Kitchen) => answer(api.PUT('/api/kitchen', { body: kitchen })),
+    mutationFn: (kitchen: Kitchen) =>
+      attempt(['kitchen', kitchen], (header) =>
+        answer(api.PUT('/api/kitchen', { params: { header }, body: kitchen })),
+      ),
     onMutate: (kitchen) => {
       const before = client.getQueryData<Kitchen>(['kitchen'])
       client.setQueryData(['kitchen'], kitchen)

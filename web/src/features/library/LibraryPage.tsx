@@ -2,6 +2,7 @@ import { useMemo, useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { ComponentSummary, FormulaDocument } from '../../api/client'
 import { ProblemError } from '../../api/client'
+import { Unsaved } from '../../desk/Unsaved'
 import { useFamilies } from '../../lib/families'
 import { Button } from '../../ui/Button'
 import { LibraryRow } from './LibraryRow'
@@ -124,6 +125,7 @@ export function LibraryPage() {
           </Button>
         </p>
       )}
+      <Unsaved noun="formula" />
       <div className="flex flex-wrap items-center gap-2">
         <input
           type="search"

@@ -1,4 +1,5 @@
 import { Link, Navigate } from 'react-router'
+import { Unsaved } from '../../desk/Unsaved'
 import { Button } from '../../ui/Button'
 import { lately, useComponents } from './queries'
 
@@ -40,6 +41,9 @@ export function StartPage() {
       >
         Pick a cream
       </Link>
+      <div className="mt-6 max-w-3xl">
+        <Unsaved />
+      </div>
     </div>
   )
 }

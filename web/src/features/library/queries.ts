@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
+import { FORMULA } from '../bench/queries'
 import type { ComponentSummary, FormulaDocument } from '../../api/client'
 
 export function useComponents() {
@@ -41,7 +42,7 @@ export function readDocument(id: string): Promise<FormulaDocument> {
 export function useCreate() {
   const client = useQueryClient()
   return useMutation({
-    mutationFn: (document: FormulaDocument) => answer(api.POST('/api/components', { body: document })),
+    mutationFn: (document: FormulaDocument) => FORMULA.create(document),
     onSettled: () => client.invalidateQueries({ queryKey: ['components'] }),
   })
 }

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react'
 import type { Assessment, FormulaDocument, IngredientEntry, Ways } from '../../api/client'
-import { isTyping } from '../../lib/hooks'
+import { keysAreFree } from '../../lib/hooks'
 import { Button } from '../../ui/Button'
 import { MethodSheet } from './MethodSheet'
 import { PrintSheet } from './PrintSheet'
@@ -40,8 +40,7 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
   }
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
-      if (window.document.querySelector('[role="dialog"], [role="menu"], [role="listbox"]')) return
+      if (!keysAreFree(event)) return
       const tool = TOOLS.find((each) => each.key === event.key.toLowerCase())
       if (!tool || !possible) return
       event.preventDefault()

@@ -1,19 +1,20 @@
-import { useQueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react'
-import { useNavigate, useSearchParams } from 'react-router'
-import { answer as take, api, OfflineError, ProblemError } from '../../api/client'
+import { useCallback, useEffect, useMemo, useReducer, useState } from 'react'
+import { useLocation, useNavigate, useSearchParams } from 'react-router'
+import { answer as take, api, ProblemError } from '../../api/client'
 import type { BenchWork, OrderDocument, StackDocument } from '../../api/client'
-import { dropDraft, keepDraft, same } from '../../lib/draft'
+import { DraftNotice } from '../../desk/DraftNotice'
+import { useDeskKeys } from '../../desk/useDeskKeys'
+import { useSaving } from '../../desk/useSaving'
+import type { Opened } from '../../desk/useSaving'
 import { pastReducer, startPast } from '../../lib/history'
 import type { Past, PastAction } from '../../lib/history'
-import { isTyping } from '../../lib/hooks'
 import { fileName, saveAs } from '../../lib/save'
 import { SavePanel } from '../../ui/SavePanel'
-import type { SaveState, Versions } from '../../ui/SavePanel'
+import type { Versions } from '../../ui/SavePanel'
 import { useKitchen } from '../kitchen/queries'
 import { useComponents } from '../library/queries'
 import { CakeView } from '../stack/CakeView'
-import { draftKey, withCake } from './document'
+import { withCake } from './document'
 import { LabelsView } from './LabelsView'
 import { MakeView } from './MakeView'
 import { OrderHead, VIEWS } from './OrderHead'
@@ -21,23 +22,19 @@ import type { ViewName } from './OrderHead'
 import { OrderPrint } from './OrderPrint'
 import { OrderView } from './OrderView'
 import {
-  createOrder,
   listOrderRevisions,
+  ORDER,
   readOrderRevision,
   rememberOrder,
-  saveOrder,
   useOrderAnswer,
   writeFile,
 } from './queries'
 import { ShopView } from './ShopView'
 
 interface OrderDeskProps {
-  id: string
-  saved: OrderDocument
-  basedOn: number
-  document: OrderDocument
-  /** When unsaved work was found again, if it was. */
-  restored: string | null
+  opened: Opened<OrderDocument>
+  /** Something new got its key. */
+  onBorn: (id: string) => void
 }
 
 const VERSIONS: Versions<OrderDocument> = {
@@ -51,22 +48,17 @@ const VERSIONS: Versions<OrderDocument> = {
 const STEP_MS = 1200
 
 /** An order in hand: its cakes, its lists, its labels. */
-export function OrderDesk(props: OrderDeskProps) {
-  const { id } = props
+export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
   const [state, dispatch] = useReducer<Past<OrderDocument>, OrderDocument, [PastAction<OrderDocument>]>(
     pastReducer,
-    props.document,
+    opened.document,
     startPast,
   )
-  const [saved, setSaved] = useState(props.saved)
-  const [basedOn, setBasedOn] = useState(props.basedOn)
-  const [save, setSave] = useState<SaveState>({ kind: 'idle' })
-  const [restored, setRestored] = useState(props.restored)
   const [selected, setSelected] = useState<string | null>(null)
   const [wrongBench, setWrongBench] = useState<string | null>(null)
   const [params, setParams] = useSearchParams()
   const navigate = useNavigate()
-  const client = useQueryClient()
+  const { state: carried } = useLocation() as { state: unknown }
   const kitchen = useKitchen()
   const components = useComponents()
   const document = state.present
@@ -82,12 +74,19 @@ export function OrderDesk(props: OrderDeskProps) {
   const cake = document.cakes[cakeAt]
   const go = useCallback(
     (next: ViewName, at?: number) => {
-      const to = new URLSearchParams({ view: next })
-      if (at) to.set('cake', String(at))
-      setParams(to, { replace: true })
+      setParams(
+        (now) => {
+          const to = new URLSearchParams(now)
+          to.set('view', next)
+          if (at) to.set('cake', String(at))
+          else to.delete('cake')
+          return to
+        },
+        { replace: true, state: carried },
+      )
       setSelected(null)
     },
-    [setParams],
+    [setParams, carried],
   )
 
   const edit = useCallback(
@@ -107,56 +106,22 @@ export function OrderDesk(props: OrderDeskProps) {
   )
 
   useEffect(() => {
-    if (id !== 'new') rememberOrder(id)
-  }, [id])
-  useEffect(() => {
     const timer = window.setTimeout(() => dispatch({ type: 'settle' }), STEP_MS)
     return () => window.clearTimeout(timer)
   }, [document])
-  const dirty = !same(document, saved)
+  const saving = useSaving(ORDER, opened, document, document, onBorn)
+  const { thing } = saving
   useEffect(() => {
-    if (dirty) keepDraft(draftKey(id), { document, basedOn, at: new Date().toISOString() })
-    else dropDraft(draftKey(id))
-  }, [id, document, basedOn, dirty])
+    if (thing !== null) rememberOrder(thing)
+  }, [thing])
 
-  const saving = useRef(false)
-  const store = useCallback(
-    async (how: { on: number } | { fresh: true }) => {
-      if (saving.current) return
-      saving.current = true
-      setSave({ kind: 'saving' })
-      try {
-        const fresh = 'fresh' in how
-        const kept = fresh ? await createOrder(document) : await saveOrder(id, document, how.on)
-        void client.invalidateQueries({ queryKey: ['orders'] })
-        void client.invalidateQueries({ queryKey: ['order-revisions', id] })
-        setRestored(null)
-        if (fresh) {
-          dropDraft(draftKey(id))
-          setSave({ kind: 'idle' })
-          await navigate(`/stack/${kept.id}?view=${view}`, { replace: id === 'new' })
-          return
-        }
-        setSaved(document)
-        setBasedOn(kept.revision)
-        setSave({ kind: 'saved', revision: kept.revision })
-      } catch (error) {
-        setSave(refusal(error))
-      } finally {
-        saving.current = false
-      }
-    },
-    [document, id, client, navigate, view],
-  )
-  const saveNow = useCallback(() => {
-    void store(id === 'new' ? { fresh: true } : { on: basedOn })
-  }, [store, id, basedOn])
-
-  useKeys({
-    save: saveNow,
+  useDeskKeys({
+    save: saving.save,
     undo: () => dispatch({ type: 'undo' }),
     redo: () => dispatch({ type: 'redo' }),
-    print: () => window.print(),
+    other: (key, _event, act) => {
+      if (key === 'p') act(() => window.print())
+    },
   })
 
   /** A component on the Bench, with the work a place asks of it, or brought to a size. */
@@ -172,8 +137,7 @@ export function OrderDesk(props: OrderDeskProps) {
         )
         next = scaled.document
       }
-      if (how) keepDraft(component, { document: next, basedOn: kept.revision, at: new Date().toISOString() })
-      await navigate(`/bench/${component}`)
+      await navigate(`/bench/${component}`, how ? { state: { bring: next } } : {})
     } catch (error) {
       setWrongBench(
         error instanceof ProblemError && error.problem.status === 404
@@ -213,35 +177,31 @@ export function OrderDesk(props: OrderDeskProps) {
         view={view}
         cakeAt={cakeAt}
         onView={go}
-        restored={restored}
-        onThrowAway={() => {
-          dispatch({ type: 'load', document: props.saved })
-          setBasedOn(props.basedOn)
-          setRestored(null)
-        }}
+        notice={
+          <DraftNotice
+            restored={saving.restored}
+            elsewhere={saving.elsewhere}
+            dirty={saving.dirty}
+            onThrowAway={
+              opened.saved &&
+              (() => {
+                if (opened.saved) dispatch({ type: 'load', document: opened.saved })
+                saving.thrownAway()
+              })
+            }
+          />
+        }
       >
         <SavePanel
           compact
           versions={VERSIONS}
-          id={id}
+          saving={saving}
           name={document.name ?? ''}
-          basedOn={basedOn}
-          dirty={dirty}
-          state={save}
           canUndo={state.past.length > 0}
           canRedo={state.future.length > 0}
           onUndo={() => dispatch({ type: 'undo' })}
           onRedo={() => dispatch({ type: 'redo' })}
-          onSave={saveNow}
-          onSaveOnTop={(revision) => void store({ on: revision })}
-          onSaveAsNew={() => void store({ fresh: true })}
           onLoad={(next) => edit(() => next)}
-          onTheirs={(theirs, revision) => {
-            edit(() => theirs)
-            setSaved(theirs)
-            setBasedOn(revision)
-          }}
-          onSettled={() => setSave({ kind: 'idle' })}
         />
       </OrderHead>
       {(wrong ?? wrongBench) && (
@@ -289,53 +249,4 @@ export function OrderDesk(props: OrderDeskProps) {
       <OrderPrint document={document} answer={answer} view={view} cakeAt={cakeAt} currency={currency} />
     </div>
   )
-}
-
-function refusal(error: unknown): SaveState {
-  if (error instanceof ProblemError && error.problem.status === 409) {
-    return { kind: 'conflict', current: error.problem.current_revision ?? 0 }
-  }
-  if (error instanceof ProblemError) {
-    return { kind: 'refused', words: error.problem.errors?.[0]?.message ?? error.problem.detail }
-  }
-  return {
-    kind: 'refused',
-    words:
-      error instanceof OfflineError
-        ? 'the server is not answering. It is kept on this device; save again when it is back.'
-        : 'something went wrong here; try again.',
-  }
-}
-
-interface Keys {
-  save: () => void
-  undo: () => void
-  redo: () => void
-  print: () => void
-}
-
-function useKeys(keys: Keys) {
-  const latest = useRef(keys)
-  useEffect(() => {
-    latest.current = keys
-  })
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const held = event.ctrlKey || event.metaKey
-      const key = event.key.toLowerCase()
-      const act = (run: () => void) => {
-        event.preventDefault()
-        run()
-      }
-      if (held && key === 's') return act(latest.current.save)
-      if (held && key === 'z') return act(event.shiftKey ? latest.current.redo : latest.current.undo)
-      if (held && key === 'y') return act(latest.current.redo)
-      if (held || event.altKey || isTyping(event.target) || event.defaultPrevented) return
-      if (window.document.querySelector('[role="dialog"], [role="menu"]')) return
-      if (key === 's') return act(latest.current.save)
-      if (key === 'p') return act(latest.current.print)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
 }

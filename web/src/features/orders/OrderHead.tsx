@@ -1,7 +1,6 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { OrderDocument } from '../../api/client'
-import { moment } from '../../lib/format'
 
 export const VIEWS = [
   ['cake', 'Cake'],
@@ -18,21 +17,13 @@ interface OrderHeadProps {
   view: ViewName
   cakeAt: number
   onView: (view: ViewName, cake?: number) => void
-  restored: string | null
-  onThrowAway: () => void
+  /** What is to be known of the work in hand. */
+  notice: ReactNode
   children: ReactNode
 }
 
 /** Which order, which of its views, and the ways to keep it. */
-export function OrderHead({
-  document,
-  view,
-  cakeAt,
-  onView,
-  restored,
-  onThrowAway,
-  children,
-}: OrderHeadProps) {
+export function OrderHead({ document, view, cakeAt, onView, notice, children }: OrderHeadProps) {
   return (
     <header className="flex flex-col gap-1">
       <div className="flex flex-wrap items-center gap-x-5 gap-y-2 border-b border-line pb-2">
@@ -71,14 +62,7 @@ export function OrderHead({
         </Link>
         <div className="ml-auto max-[900px]:ml-0">{children}</div>
       </div>
-      {restored && (
-        <p role="status" className="text-[14px]">
-          Unsaved work of {moment(restored)} was found again.{' '}
-          <button type="button" className="font-[640] text-rim underline" onClick={onThrowAway}>
-            Throw it away
-          </button>
-        </p>
-      )}
+      {notice}
     </header>
   )
 }

@@ -1,11 +1,16 @@
-import { useMemo, useState } from 'react'
-import { Link, Navigate, useParams } from 'react-router'
+import { useCallback, useState } from 'react'
+import { Link, Navigate, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { ProblemError } from '../../api/client'
 import type { OrderDocument } from '../../api/client'
-import { readDraft, same } from '../../lib/draft'
+import { same } from '../../desk/same'
+import { useCarried } from '../../desk/session'
+import { newId } from '../../desk/tabs'
+import { Unsaved } from '../../desk/Unsaved'
+import { useFoundDraft } from '../../desk/useFoundDraft'
+import type { Opened } from '../../desk/useSaving'
 import { Button } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
-import { draftKey, emptyOrder, FORMAT } from './document'
+import { emptyOrder } from './document'
 import { OrderDesk } from './OrderDesk'
 import { lastOrder, useOrder, useOrders } from './queries'
 
@@ -21,22 +26,58 @@ export function StackStart() {
 /** Loads what the address names, with unsaved work on top. */
 export function OrderPage() {
   const { id = 'new' } = useParams()
-  return id === 'new' ? <NewOrder /> : <SavedOrder key={id} id={id} />
+  const [asked] = useSearchParams()
+  const { session } = useCarried()
+  const draft = asked.get('draft')
+  if (id === 'new' && !draft) return <Navigate to={`/stack/new?draft=${newId()}`} replace />
+  const key = session ?? (id === 'new' ? draft : `${id} ${draft ?? ''}`)
+  return <OnDesk key={key} id={id} draft={draft} />
 }
 
-function NewOrder() {
+function OnDesk({ id, draft: named }: { id: string; draft: string | null }) {
+  const navigate = useNavigate()
+  const { session, bring } = useCarried()
+  const { search } = useLocation()
+  // What was open at the first look stays: its own first save changes the address under it.
+  const [first] = useState(id)
+  const thing = first === 'new' ? null : first
   const kitchen = useKitchen()
-  if (!kitchen.data) return <div className="tray flex-1" aria-busy="true" />
-  const empty = emptyOrder(kitchen.data.room_temperature_c)
-  return <Opened id="new" basedOn={0} saved={empty} />
-}
-
-function SavedOrder({ id }: { id: string }) {
-  const order = useOrder(id)
-  if (order.isError) {
-    const gone = order.error instanceof ProblemError && order.error.problem.status === 404
-    const draft = readDraft<OrderDocument>(draftKey(id), FORMAT)
-    if (!gone && draft) return <Opened id={id} basedOn={draft.basedOn} saved={draft.document} />
+  const order = useOrder(first, thing !== null)
+  const found = useFoundDraft('order', thing, named)
+  const [opened, setOpened] = useState<Opened<OrderDocument> | null>(null)
+  const onBorn = useCallback(
+    (born: string) => {
+      // The same view of the same cake.
+      const query = new URLSearchParams(search)
+      query.delete('draft')
+      const state = { session: session ?? named ?? born }
+      void navigate(`/stack/${born}?${query.toString()}`, { replace: thing === null, state })
+    },
+    [navigate, search, session, named, thing],
+  )
+  const gone = order.error instanceof ProblemError && order.error.problem.status === 404
+  if (opened === null && found) {
+    const draft = found.draft?.document as OrderDocument | undefined
+    const at = found.draft?.at ?? null
+    const { id: draftId, elsewhere } = found
+    const basedOn = found.draft?.basedOn ?? 0
+    if (thing === null && kitchen.data) {
+      const begun = emptyOrder(kitchen.data.room_temperature_c)
+      const document = draft ?? (bring as OrderDocument | undefined) ?? begun
+      setOpened({ draftId, thing, saved: null, basedOn: 0, document, restored: null, elsewhere })
+    } else if (order.data) {
+      const saved = order.data.document
+      const kept = draft && !same(draft, saved) ? draft : null
+      const from = kept ? basedOn : order.data.revision
+      const document = kept ?? saved
+      setOpened({ draftId, thing, saved, basedOn: from, document, restored: kept ? at : null, elsewhere })
+    } else if (order.isError && draft && !gone) {
+      // The file cannot be read just now: the draft is put up as what it is, unsaved, and stays one.
+      setOpened({ draftId, thing, saved: null, basedOn, document: draft, restored: at, elsewhere })
+    }
+  }
+  if (opened) return <OrderDesk opened={opened} onBorn={onBorn} />
+  if (order.isError && found) {
     return (
       <div className="tray flex-1 p-8">
         <h1 className="text-[30px] text-hot">No cake to show</h1>
@@ -49,27 +90,11 @@ function SavedOrder({ id }: { id: string }) {
             All orders
           </Link>
         </div>
+        <div className="mt-6 max-w-3xl">
+          <Unsaved noun="order" />
+        </div>
       </div>
     )
   }
-  if (!order.data) return <div className="tray flex-1" aria-busy="true" />
-  return <Opened id={id} basedOn={order.data.revision} saved={order.data.document} />
-}
-
-function Opened({ id, basedOn, saved }: { id: string; basedOn: number; saved: OrderDocument }) {
-  // What was open at the first look stays: a refetch must not pour over work in hand.
-  const [start] = useState({ id, basedOn, saved })
-  const draft = useMemo(() => {
-    const found = readDraft<OrderDocument>(draftKey(start.id), FORMAT)
-    return found && !same(found.document, start.saved) ? found : null
-  }, [start])
-  return (
-    <OrderDesk
-      id={start.id}
-      saved={start.saved}
-      basedOn={draft ? draft.basedOn : start.basedOn}
-      document={draft ? draft.document : start.saved}
-      restored={draft !== null && start.id !== 'new' ? draft.at : null}
-    />
-  )
+  return <div className="tray flex-1" aria-busy="true" />
 }

@@ -2,11 +2,12 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { OrderDocument, OrderSummary } from '../../api/client'
-import { keepDraft } from '../../lib/draft'
+import { newId } from '../../desk/tabs'
+import { Unsaved } from '../../desk/Unsaved'
 import { Button } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
 import { useCreate } from '../library/queries'
-import { cakeOf, emptyOrder, FORMAT, NEW } from './document'
+import { cakeOf, emptyOrder, FORMAT } from './document'
 import { archiveOrder, readFile, useBeginnings, useOrders } from './queries'
 import { when } from './when'
 
@@ -23,8 +24,8 @@ export function OrdersPage() {
   const [said, setSaid] = useState<string | null>(null)
   const room = kitchen.data?.room_temperature_c ?? 21
   const open = (document: OrderDocument) => {
-    keepDraft(NEW, { document, basedOn: 0, at: new Date().toISOString() })
-    void navigate('/stack/new')
+    // Each beginning is a draft of its own: nothing begun before is laid over.
+    void navigate(`/stack/new?draft=${newId()}`, { state: { bring: document } })
   }
   const take = async (text: string) => {
     try {
@@ -68,6 +69,9 @@ export function OrdersPage() {
               {said}
             </p>
           )}
+          <div className="mt-2">
+            <Unsaved noun="order" />
+          </div>
           <ul aria-label="All orders" className="mt-3 border-t border-line">
             {shown.map((order) => (
               <li

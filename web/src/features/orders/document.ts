@@ -1,13 +1,6 @@
 import type { OrderDocument, OrderedCake, StackDocument } from '../../api/client'
 
 export const FORMAT = 'bright-spoon/order'
-/** Key of the draft of an order that was never saved. */
-export const NEW = 'order-new'
-
-/** Key under which unsaved work on an order is kept. */
-export function draftKey(id: string): string {
-  return id === 'new' ? NEW : `order-${id}`
-}
 
 export function emptyOrder(room: number): OrderDocument {
   return { format: FORMAT, version: 1, name: '', room_temperature_c: room, cakes: [] }

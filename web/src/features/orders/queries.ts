@@ -1,14 +1,17 @@
 import { useQuery } from '@tanstack/react-query'
 import { answer, api, ProblemError } from '../../api/client'
 import type { ListKind, OrderAnswer, OrderDocument, ReadFile, StackDocument } from '../../api/client'
+import { attempt } from '../../desk/attempt'
+import type { Keeping } from '../../desk/useSaving'
 import { useQuestion } from '../../lib/question'
 
 export function useOrders() {
   return useQuery({ queryKey: ['orders'], queryFn: () => answer(api.GET('/api/orders')) })
 }
 
-export function useOrder(id: string) {
+export function useOrder(id: string, on = true) {
   return useQuery({
+    enabled: on,
     queryKey: ['order', id],
     queryFn: () => answer(api.GET('/api/orders/{id}', { params: { path: { id } } })),
     retry: (_count, error) => !(error instanceof ProblemError),
@@ -34,14 +37,19 @@ export function useBeginnings() {
   })
 }
 
-export function createOrder(document: OrderDocument) {
-  return answer(api.POST('/api/orders', { body: document }))
-}
-
-export function saveOrder(id: string, document: OrderDocument, basedOn: number) {
-  return answer(
-    api.PUT('/api/orders/{id}', { params: { path: { id } }, body: { document, based_on_revision: basedOn } }),
-  )
+/** How an order is kept. */
+export const ORDER: Keeping<OrderDocument> = {
+  noun: 'order',
+  create: (document) =>
+    attempt(['orders', document], (header) =>
+      answer(api.POST('/api/orders', { params: { header }, body: document })),
+    ),
+  save: (id, document, basedOn) => {
+    const body = { document, based_on_revision: basedOn }
+    return attempt(['orders', id, body], (header) =>
+      answer(api.PUT('/api/orders/{id}', { params: { path: { id }, header }, body })),
+    )
+  },
 }
 
 export function archiveOrder(id: string, archived: boolean) {
@@ -81,7 +89,11 @@ const LATELY = 'bright-spoon.order'
 
 /** The order opened last on this device. */
 export function lastOrder(): string | null {
-  return localStorage.getItem(LATELY)
+  try {
+    return localStorage.getItem(LATELY)
+  } catch {
+    return null
+  }
 }
 
 export function rememberOrder(id: string) {

@@ -1,7 +1,13 @@
-import { useState } from 'react'
-import { useNavigate } from 'react-router'
+import { useEffect, useRef, useState } from 'react'
+import { useNavigate, useSearchParams } from 'react-router'
 import type { Fault, IngredientDetail, IngredientDocument, Part } from '../../api/client'
 import { ProblemError } from '../../api/client'
+import { DraftNotice } from '../../desk/DraftNotice'
+import { dropDraft, putDraft } from '../../desk/drafts'
+import { same } from '../../desk/same'
+import { useFoundDraft } from '../../desk/useFoundDraft'
+import type { Found } from '../../desk/useFoundDraft'
+import { useKeepsDrafts } from '../../desk/useSaving'
 import { numberOrNull } from '../../lib/format'
 import { Button } from '../../ui/Button'
 import { TextNumber } from '../../ui/TextNumber'
@@ -19,16 +25,41 @@ interface IngredientFormProps {
 
 /** An ingredient of the kitchen's own: from a label, from a copy, or changed. */
 export function IngredientForm({ from, edit }: IngredientFormProps) {
-  const found = useIngredient(from ?? undefined)
-  if (from && found.isError) return <p className="pt-8 text-hot">{found.error.message}</p>
-  if (from && !found.data) return <div aria-busy="true" />
-  return <Form detail={found.data} edit={edit} />
+  const detail = useIngredient(from ?? undefined)
+  const [asked] = useSearchParams()
+  const found = useFoundDraft('ingredient', edit ? from : null, asked.get('draft'))
+  if (from && detail.isError) return <p className="pt-8 text-hot">{detail.error.message}</p>
+  if ((from && !detail.data) || !found) return <div aria-busy="true" />
+  return <Form detail={detail.data} edit={edit} found={found} />
 }
 
-function Form({ detail, edit }: { detail: IngredientDetail | undefined; edit: boolean }) {
-  const [draft, setDraft] = useState(() => begin(detail, edit))
+interface FormProps {
+  detail: IngredientDetail | undefined
+  edit: boolean
+  /** Unsaved work on it, and under what it is kept. */
+  found: Found
+}
+
+function Form({ detail, edit, found }: FormProps) {
+  const [first] = useState(() => begin(detail, edit))
+  const [draft, setDraft] = useState(() => (found.draft?.document as IngredientDraft | undefined) ?? first)
+  const [restored, setRestored] = useState(found.draft?.at ?? null)
+  // A form found again was begun at its own revision: another save since then is told, not written over.
+  const [revision, setRevision] = useState(edit ? (found.draft?.basedOn ?? detail?.revision ?? 0) : 0)
+  const dirty = !same(draft, first)
+  const thing = edit ? (detail?.entry.ingredient ?? null) : null
+  const { id: draftId } = found
+  const done = useRef(false)
+  useEffect(() => {
+    if (done.current) return
+    const { name } = draft
+    if (dirty)
+      void putDraft({ id: draftId, noun: 'ingredient', thing, basedOn: revision, name, document: draft })
+    else void dropDraft(draftId)
+  }, [draft, dirty, draftId, thing, revision])
   const [faults, setFaults] = useState<Fault[]>([])
   const save = useSaveIngredient()
+  const keeps = useKeepsDrafts()
   const navigate = useNavigate()
   const set = (change: Partial<IngredientDraft>) => setDraft((now) => ({ ...now, ...change }))
   const sum = Object.values(draft.parts).reduce((all, text) => all + (numberOrNull(text) ?? 0), 0)
@@ -43,9 +74,13 @@ function Form({ detail, edit }: { detail: IngredientDetail | undefined; edit: bo
     )
     setFaults([])
     save.mutate(
-      { document, revision: edit ? (detail?.revision ?? 0) : 0 },
+      { document, revision },
       {
-        onSuccess: (saved) => void navigate(`/pantry/${saved.entry.ingredient}`),
+        onSuccess: (saved) => {
+          done.current = true
+          void dropDraft(draftId)
+          void navigate(`/pantry/${saved.entry.ingredient}`)
+        },
         onError: (error) => {
           if (!(error instanceof ProblemError)) return
           if (error.problem.status === 409) {
@@ -73,6 +108,16 @@ function Form({ detail, edit }: { detail: IngredientDetail | undefined; edit: bo
       }}
     >
       <h2 className="text-[27px] leading-tight">{title}</h2>
+      <DraftNotice
+        restored={restored}
+        elsewhere={found.elsewhere ? 'open' : null}
+        dirty={dirty}
+        onThrowAway={() => {
+          setDraft(first)
+          setRestored(null)
+          setRevision(edit ? (detail?.revision ?? 0) : 0)
+        }}
+      />
       <div className="flex flex-wrap items-end gap-4">
         <label className="flex min-w-64 flex-1 flex-col gap-1">
           Name
@@ -216,7 +261,11 @@ function Form({ detail, edit }: { detail: IngredientDetail | undefined; edit: bo
       </div>
       {(faults.length > 0 || (save.isError && faults.length === 0)) && (
         <ul role="alert" className="text-hot">
-          {faults.length === 0 && <li>Not saved: {save.error?.message}</li>}
+          {faults.length === 0 && (
+            <li>
+              Not saved: {save.error?.message} {keeps && 'What you wrote is kept on this device.'}
+            </li>
+          )}
           {faults.map((fault) => (
             <li key={fault.field + fault.message}>Not saved: {fault.message}</li>
           ))}

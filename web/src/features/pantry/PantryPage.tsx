@@ -1,7 +1,9 @@
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { price, unbroken } from '../../lib/format'
-import { isTyping, useSettled } from '../../lib/hooks'
+import { keysAreFree, useSettled } from '../../lib/hooks'
+import { newId } from '../../desk/tabs'
+import { Unsaved } from '../../desk/Unsaved'
 import { useIngredients } from '../../lib/ingredients'
 import { Button } from '../../ui/Button'
 import { PHASE_WORD, PHASES, phaseFill, TinyBar } from '../../ui/phases'
@@ -25,10 +27,18 @@ export function PantryPage() {
   const shown = (ingredients.data ?? []).filter((each) => !shelf || each.group === shelf)
   const currency = kitchen.data?.currency ?? ''
   const form = key === 'new' || asked.has('edit')
+  const unnamed = key === 'new' && !asked.has('draft')
+  useEffect(() => {
+    if (!unnamed) return
+    // Something new has a name for its draft from the first moment: Back and a reload find it again.
+    const next = new URLSearchParams(asked)
+    next.set('draft', newId())
+    void navigate(`/pantry/new?${next.toString()}`, { replace: true })
+  }, [unnamed, asked, navigate])
 
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (event.key !== '/' || isTyping(event.target)) return
+      if (event.key !== '/' || !keysAreFree(event)) return
       event.preventDefault()
       window.document.getElementById('find-ingredient')?.focus()
     }
@@ -53,6 +63,7 @@ export function PantryPage() {
             Add from a label
           </Button>
         </div>
+        <Unsaved noun="ingredient" />
         <ul aria-label="What the colours are" className="flex flex-wrap gap-x-3 gap-y-1 text-[13px]">
           {PHASES.map((phase) => (
             <li key={phase} className="flex items-center gap-1.5">
@@ -145,7 +156,9 @@ export function PantryPage() {
         </ul>
       </section>
       <section aria-label="Ingredient" className="min-w-0 max-[960px]:pb-4">
-        {form ? (
+        {unnamed ? (
+          <div aria-busy="true" />
+        ) : form ? (
           <IngredientForm
             key={`${key ?? ''} ${asked.toString()}`}
             from={key === 'new' ? asked.get('copy') : (key ?? null)}

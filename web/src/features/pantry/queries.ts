@@ -1,5 +1,6 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { answer, api } from '../../api/client'
+import { attempt } from '../../desk/attempt'
 import type { IngredientDocument, KitchenValues, Label } from '../../api/client'
 
 export function useIngredient(key: string | undefined) {
@@ -21,11 +22,17 @@ function useFreshPantry() {
     ])
 }
 
+/** Saves what the kitchen says of an ingredient. */
+export function saveValues(key: string, values: KitchenValues) {
+  return attempt(['values', key, values], (header) =>
+    answer(api.PUT('/api/ingredients/{key}/kitchen', { params: { path: { key }, header }, body: values })),
+  )
+}
+
 export function useSaveValues(key: string) {
   const fresh = useFreshPantry()
   return useMutation({
-    mutationFn: (values: KitchenValues) =>
-      answer(api.PUT('/api/ingredients/{key}/kitchen', { params: { path: { key } }, body: values })),
+    mutationFn: (values: KitchenValues) => saveValues(key, values),
     onSettled: fresh,
   })
 }
@@ -35,14 +42,16 @@ export function useSaveIngredient() {
   const fresh = useFreshPantry()
   return useMutation({
     mutationFn: ({ document, revision }: { document: IngredientDocument; revision: number }) =>
-      revision === 0
-        ? answer(api.POST('/api/ingredients', { body: document }))
-        : answer(
-            api.PUT('/api/ingredients/{key}', {
-              params: { path: { key: document.key } },
-              body: { document, based_on_revision: revision },
-            }),
-          ),
+      attempt(['ingredient', document, revision], (header) =>
+        revision === 0
+          ? answer(api.POST('/api/ingredients', { params: { header }, body: document }))
+          : answer(
+              api.PUT('/api/ingredients/{key}', {
+                params: { path: { key: document.key }, header },
+                body: { document, based_on_revision: revision },
+              }),
+            ),
+      ),
     onSettled: fresh,
   })
 }
@@ -55,7 +64,9 @@ export function useImport() {
   const fresh = useFreshPantry()
   return useMutation({
     mutationFn: (file: { kind: 'csv' | 'json'; text: string; take: boolean }) =>
-      answer(api.POST('/api/ingredients/import', { body: file })),
+      attempt(['import', file], (header) =>
+        answer(api.POST('/api/ingredients/import', { params: { header }, body: file })),
+      ),
     onSettled: fresh,
   })
 }

@@ -1,0 +1,43 @@
+import { moment } from '../lib/format'
+import { Button } from '../ui/Button'
+import { useKeepsDrafts } from './useSaving'
+
+interface DraftNoticeProps {
+  restored: string | null
+  elsewhere: 'open' | number | null
+  dirty: boolean
+  onThrowAway: (() => void) | null
+}
+
+/** What is to be known of the work in hand: found again, open elsewhere too, not kept here. */
+export function DraftNotice({ restored, elsewhere, dirty, onThrowAway }: DraftNoticeProps) {
+  const keeps = useKeepsDrafts()
+  return (
+    <div role="status" className="text-[14px] empty:hidden">
+      {restored && (
+        <p className="mt-1 flex flex-wrap items-center gap-2">
+          Your unsaved changes from {moment(restored)} are back.
+          {onThrowAway && (
+            <Button look="quiet" className="min-h-7 px-2 py-0 underline" onClick={onThrowAway}>
+              Throw them away
+            </Button>
+          )}
+        </p>
+      )}
+      {elsewhere === 'open' && (
+        <p className="mt-1">It is open in another tab too; what is changed there does not show here.</p>
+      )}
+      {typeof elsewhere === 'number' && (
+        <p className="mt-1 font-[640]">
+          Another tab saved it as version {elsewhere}. What you have here stays yours; saving will ask.
+        </p>
+      )}
+      {dirty && !keeps && (
+        <p className="mt-1 font-[640] text-hot">
+          This device cannot keep what you change here: its storage is full or forbidden. Save before you
+          leave.
+        </p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,232 @@
+import { openDB } from 'idb'
+import type { DBSchema, IDBPDatabase } from 'idb'
+import { newId, TAB_ID, tellDrafts } from './tabs'
+
+/**
+ * Work that was not saved yet, kept on this device: one draft per document and tab, one per new start. A draft goes
+ * only by a save of that very draft or a plain yes. What cannot be kept on the device is held by the page as long as
+ * it stands, and said to be so.
+ */
+
+export type Noun = 'formula' | 'order' | 'ingredient'
+
+export interface Draft {
+  id: string
+  noun: Noun
+  /** Key of what it changes; none for something new. */
+  thing: string | null
+  /** The tab that wrote it last. */
+  tab: string
+  /** Revision it started from; 0 for something new. */
+  basedOn: number
+  name: string
+  at: string
+  document: unknown
+}
+
+interface Kept extends DBSchema {
+  drafts: { key: string; value: Draft }
+}
+
+const STORE = 'drafts'
+/** Where drafts were kept before they had a store of their own. */
+const OLD = 'bright-spoon.draft.'
+
+function isObject(value: unknown): value is Record<string, unknown> {
+  return typeof value === 'object' && value !== null && !Array.isArray(value)
+}
+
+function isText(value: unknown): value is string {
+  return typeof value === 'string'
+}
+
+/** What a document of each noun must have at the least to be put in hand without breaking the page. */
+const FITS: Record<Noun, (document: Record<string, unknown>) => boolean> = {
+  formula: (own) =>
+    own.format === 'bright-spoon/formula' &&
+    own.version === 1 &&
+    isText(own.family) &&
+    Array.isArray(own.lines) &&
+    own.lines.every((line) => isObject(line) && isText(line.ingredient) && isText(line.amount)) &&
+    isObject(own.work) &&
+    isObject(own.work.job) &&
+    typeof own.work.temperature_c === 'number',
+  order: (own) =>
+    own.format === 'bright-spoon/order' &&
+    own.version === 1 &&
+    Array.isArray(own.cakes) &&
+    own.cakes.every((cake) => isObject(cake) && isObject(cake.stack) && Array.isArray(cake.stack.tiers)),
+  ingredient: (own) =>
+    isText(own.name) && isObject(own.parts) && Array.isArray(own.allergens) && Array.isArray(own.origins),
+}
+
+/** Checked when read: the store is open to other programs and to older versions of this one. */
+function isDraft(value: unknown): value is Draft {
+  if (!isObject(value) || !isText(value.id) || !isText(value.tab) || !isText(value.at)) return false
+  if (!isText(value.name) || typeof value.basedOn !== 'number') return false
+  if (value.thing !== null && !isText(value.thing)) return false
+  const fits = FITS[value.noun as Noun] as ((document: Record<string, unknown>) => boolean) | undefined
+  return fits !== undefined && isObject(value.document) && fits(value.document)
+}
+
+/** Drafts the device did not take; the page holds them. */
+const held = new Map<string, Draft>()
+/** Drafts on their way to the device. */
+const underway = new Set<string>()
+const ears = new Set<() => void>()
+/** How often anything changed: what a component looks at to know that it must look again. */
+let changes = 0
+
+function changed() {
+  changes += 1
+  for (const hear of ears) hear()
+}
+
+export function onDrafts(hear: () => void): () => void {
+  ears.add(hear)
+  return () => void ears.delete(hear)
+}
+
+export function draftChanges(): number {
+  return changes
+}
+
+/** Whether some work is only in this page: the device refused it. */
+export function somethingHeld(): boolean {
+  return held.size > 0
+}
+
+function warn(event: BeforeUnloadEvent) {
+  event.preventDefault()
+}
+
+/** The browser asks before the page is left only while something is not kept. */
+function guardTheDoor() {
+  window.removeEventListener('beforeunload', warn)
+  if (held.size > 0 || underway.size > 0) window.addEventListener('beforeunload', warn)
+}
+
+let opened: Promise<IDBPDatabase<Kept> | null> | null = null
+
+function database(): Promise<IDBPDatabase<Kept> | null> {
+  opened ??= open()
+  return opened
+}
+
+async function open(): Promise<IDBPDatabase<Kept> | null> {
+  try {
+    const db = await openDB<Kept>('bright-spoon', 1, {
+      upgrade: (fresh) => void fresh.createObjectStore(STORE, { keyPath: 'id' }),
+      // Another tab wants a newer form: let it, and open again when asked.
+      blocking: () => {
+        opened = null
+      },
+      terminated: () => {
+        opened = null
+      },
+    })
+    await bringOld(db)
+    return db
+  } catch {
+    opened = null
+    return null
+  }
+}
+
+/** Work that an older version of the page kept is not lost. */
+async function bringOld(db: IDBPDatabase<Kept>) {
+  let keys: string[]
+  try {
+    keys = Object.keys(localStorage).filter((key) => key.startsWith(OLD))
+  } catch {
+    return
+  }
+  for (const key of keys) {
+    const name = key.slice(OLD.length)
+    const noun: Noun = name.startsWith('order-') ? 'order' : 'formula'
+    const thing = noun === 'order' ? name.slice('order-'.length) : name
+    try {
+      const old = JSON.parse(localStorage.getItem(key) ?? 'null') as unknown
+      if (!isObject(old)) continue
+      const draft = {
+        id: newId(),
+        noun,
+        thing: thing === 'new' ? null : thing,
+        tab: 'before',
+        basedOn: old.basedOn,
+        name: isObject(old.document) && isText(old.document.name) ? old.document.name : '',
+        at: old.at,
+        document: old.document,
+      }
+      if (!isDraft(draft)) continue
+      await db.put(STORE, draft)
+      localStorage.removeItem(key)
+    } catch {
+      // What cannot be read stays where it is.
+    }
+  }
+}
+
+/** One thing after the other, so that a late write never undoes a removal. */
+let last: Promise<unknown> = Promise.resolve()
+
+function inTurn<T>(act: () => Promise<T>): Promise<T> {
+  const done = last.then(act, act)
+  last = done.catch(() => undefined)
+  return done
+}
+
+/** Keeps a draft. Whether the device took it, {@link somethingHeld} tells. */
+export function putDraft(draft: Omit<Draft, 'tab' | 'at'>): Promise<void> {
+  const whole: Draft = { ...draft, tab: TAB_ID, at: new Date().toISOString() }
+  underway.add(whole.id)
+  guardTheDoor()
+  return inTurn(async () => {
+    const before = held.size
+    try {
+      const db = await database()
+      if (!db) throw new Error('no store')
+      await db.put(STORE, whole)
+      held.delete(whole.id)
+    } catch {
+      held.set(whole.id, whole)
+    }
+    underway.delete(whole.id)
+    guardTheDoor()
+    tellDrafts()
+    if (before !== held.size || before > 0) changed()
+  })
+}
+
+export function dropDraft(id: string): Promise<void> {
+  return inTurn(async () => {
+    const there = held.delete(id)
+    underway.delete(id)
+    guardTheDoor()
+    try {
+      const db = await database()
+      if (await db?.getKey(STORE, id)) {
+        await db?.delete(STORE, id)
+        tellDrafts()
+        changed()
+        return
+      }
+    } catch {
+      // A store that cannot be reached holds nothing that could come back before it can.
+    }
+    if (there) changed()
+  })
+}
+
+async function readAll(): Promise<unknown[]> {
+  return (await (await database())?.getAll(STORE)) ?? []
+}
+
+/** All drafts of this device, the newest first. */
+export function allDrafts(): Promise<Draft[]> {
+  return inTurn(async () => {
+    const kept: unknown[] = await readAll().catch(() => [])
+    const good = kept.filter(isDraft).filter((draft) => !held.has(draft.id))
+    return [...good, ...held.values()].sort((a, b) => b.at.localeCompare(a.at))
+  })
+}
