@@ -4,6 +4,7 @@ use crate::browser::Viewport;
 use fantoccini::actions::{InputSource, KeyAction, KeyActions, MouseActions, PointerAction, TouchActions};
 use fantoccini::elements::Element;
 use fantoccini::key::Key;
+use fantoccini::wd::WebDriverCompatibleCommand;
 use fantoccini::{Client, Locator};
 use serde_json::{Value, json};
 use server::config::Serve;
@@ -11,8 +12,8 @@ use server::serve::Running;
 use std::time::{Duration, Instant};
 use tempfile::TempDir;
 
-/// How long something may take to show.
-const PATIENCE: Duration = Duration::from_secs(12);
+/// How long something may take to show, on a machine that does other work too.
+const PATIENCE: Duration = Duration::from_secs(60);
 /// How often it is looked for.
 const GLANCE: Duration = Duration::from_millis(40);
 
@@ -46,6 +47,21 @@ impl Ui {
     /// When it does not start.
     pub async fn start_server_again(&mut self) {
         self.server = Some(server::serve::start(&self.options).await.expect("the server starts again"));
+    }
+
+    /// The kitchen's file behind the page, for what others do to it.
+    ///
+    /// # Panics
+    /// While the server is stopped.
+    pub fn store(&self) -> &store::Store {
+        self.server.as_ref().expect("the server runs").store()
+    }
+
+    /// Runs a script in every page before its own scripts, from the next page on.
+    pub async fn before_every_page(&self, script: &str) {
+        let command =
+            Devtools { method: "Page.addScriptToEvaluateOnNewDocument", params: json!({ "source": script }) };
+        self.client.issue_cmd(command).await.expect("the driver takes it");
     }
 
     /// Makes the page itself as large as asked: the window has a frame.
@@ -108,7 +124,7 @@ impl Ui {
     /// Waits until something holds.
     ///
     /// # Panics
-    /// When it does not in twelve seconds.
+    /// When it does not for a minute.
     pub async fn wait_for(&self, what: &str, holds: impl AsyncFn() -> bool) {
         let start = Instant::now();
         while !holds().await {
@@ -268,6 +284,24 @@ impl Ui {
             .filter(|row| row["impact"] == json!("serious") || row["impact"] == json!("critical"))
             .map(|row| format!("{} {}", row["id"], row["at"]))
             .collect()
+    }
+}
+
+/// A command of Chromium's own, through ChromeDriver.
+#[derive(Debug)]
+struct Devtools {
+    method: &'static str,
+    params: Value,
+}
+
+impl WebDriverCompatibleCommand for Devtools {
+    fn endpoint(&self, base: &url::Url, session: Option<&str>) -> Result<url::Url, url::ParseError> {
+        base.join(&format!("session/{}/goog/cdp/execute", session.unwrap_or_default()))
+    }
+
+    fn method_and_body(&self, _: &url::Url) -> (http::Method, Option<String>) {
+        let body = json!({ "cmd": self.method, "params": self.params });
+        (http::Method::POST, Some(body.to_string()))
     }
 }
 

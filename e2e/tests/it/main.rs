@@ -1,9 +1,11 @@
 //! What a cook does at the page, in a real browser.
 
 mod bad_input;
+mod drafts;
 mod families;
 mod formulate;
 mod jobs;
+mod keys;
 mod library;
 mod lines;
 mod looks;

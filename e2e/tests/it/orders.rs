@@ -57,9 +57,9 @@ async fn what_was_not_saved_is_there_again_and_can_be_thrown_away() {
         ui.write("//label[starts-with(., 'Note')]/textarea", "Bring the long knife").await;
         ui.find("//*[@role='status'][contains(., 'changed since version 1')]").await;
         ui.client.refresh().await.unwrap();
-        ui.find("//p[contains(., 'was found again')]").await;
+        ui.find("//p[contains(., 'Your unsaved changes from')]").await;
         assert_eq!(ui.value("//label[starts-with(., 'Note')]/textarea").await, "Bring the long knife");
-        ui.click("//button[.='Throw it away']").await;
+        ui.click("//button[.='Throw them away']").await;
         ui.wait_for("the note it had", async || {
             ui.value("//label[starts-with(., 'Note')]/textarea").await.starts_with("Cake table by the window")
         })

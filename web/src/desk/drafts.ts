@@ -31,6 +31,8 @@ interface Kept extends DBSchema {
 const STORE = 'drafts'
 /** Where drafts were kept before they had a store of their own. */
 const OLD = 'bright-spoon.draft.'
+/** Where the last letters go when the page is left before the device took them: that store answers at once. */
+const LEAVING = 'bright-spoon.leaving.'
 
 function isObject(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -71,8 +73,8 @@ function isDraft(value: unknown): value is Draft {
 
 /** Drafts the device did not take; the page holds them. */
 const held = new Map<string, Draft>()
-/** Drafts on their way to the device. */
-const underway = new Set<string>()
+/** Drafts on their way to the device, as they are to be kept. */
+const underway = new Map<string, Draft>()
 const ears = new Set<() => void>()
 /** How often anything changed: what a component looks at to know that it must look again. */
 let changes = 0
@@ -106,6 +108,38 @@ function guardTheDoor() {
   if (held.size > 0 || underway.size > 0) window.addEventListener('beforeunload', warn)
 }
 
+window.addEventListener('pagehide', () => {
+  for (const draft of underway.values()) {
+    try {
+      localStorage.setItem(LEAVING + draft.id, JSON.stringify(draft))
+    } catch {
+      // The browser asked before the page was left.
+    }
+  }
+})
+
+/** What was on its way when a page was left is kept now. */
+async function bringLeft(db: IDBPDatabase<Kept>) {
+  let keys: string[]
+  try {
+    keys = Object.keys(localStorage).filter((key) => key.startsWith(LEAVING))
+  } catch {
+    return
+  }
+  for (const key of keys) {
+    try {
+      const draft = JSON.parse(localStorage.getItem(key) ?? 'null') as unknown
+      if (isDraft(draft)) {
+        const there = await db.get(STORE, draft.id)
+        if (!there || there.at < draft.at) await db.put(STORE, draft)
+      }
+      localStorage.removeItem(key)
+    } catch {
+      // What cannot be read stays where it is.
+    }
+  }
+}
+
 let opened: Promise<IDBPDatabase<Kept> | null> | null = null
 
 function database(): Promise<IDBPDatabase<Kept> | null> {
@@ -126,6 +160,7 @@ async function open(): Promise<IDBPDatabase<Kept> | null> {
       },
     })
     await bringOld(db)
+    await bringLeft(db)
     return db
   } catch {
     opened = null
@@ -179,9 +214,11 @@ function inTurn<T>(act: () => Promise<T>): Promise<T> {
 /** Keeps a draft. Whether the device took it, {@link somethingHeld} tells. */
 export function putDraft(draft: Omit<Draft, 'tab' | 'at'>): Promise<void> {
   const whole: Draft = { ...draft, tab: TAB_ID, at: new Date().toISOString() }
-  underway.add(whole.id)
+  underway.set(whole.id, whole)
   guardTheDoor()
   return inTurn(async () => {
+    // A newer state of it is on its way: that one is kept.
+    if (underway.get(whole.id) !== whole) return
     const before = held.size
     try {
       const db = await database()
@@ -191,7 +228,7 @@ export function putDraft(draft: Omit<Draft, 'tab' | 'at'>): Promise<void> {
     } catch {
       held.set(whole.id, whole)
     }
-    underway.delete(whole.id)
+    if (underway.get(whole.id) === whole) underway.delete(whole.id)
     guardTheDoor()
     tellDrafts()
     if (before !== held.size || before > 0) changed()
@@ -199,10 +236,10 @@ export function putDraft(draft: Omit<Draft, 'tab' | 'at'>): Promise<void> {
 }
 
 export function dropDraft(id: string): Promise<void> {
+  underway.delete(id)
+  guardTheDoor()
   return inTurn(async () => {
     const there = held.delete(id)
-    underway.delete(id)
-    guardTheDoor()
     try {
       const db = await database()
       if (await db?.getKey(STORE, id)) {
