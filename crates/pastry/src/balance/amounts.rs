@@ -1,12 +1,13 @@
 //! Ways with a scale: one ingredient more or less, one for another like it, the smallest rebalance.
 
 use crate::balance::effects::signed;
-use crate::balance::search::{Candidate, LEAST_SHARE, Search};
+use crate::balance::search::{Candidate, Search};
 use crate::balance::single::nearest_met;
 use crate::balance::solve::{HELD, solve};
 use crate::balance::way::{Change, Nearest, WayKind};
 use crate::formula::Mixture;
 use crate::formula::family::FamilyGroup;
+use crate::formula::rules::LEAST_SHARE;
 use crate::ingredient::{Ingredient, catalogue};
 use crate::job::assess::assess_from;
 use crate::job::numbers::on_a_scale;
@@ -37,7 +38,8 @@ impl Search<'_> {
         let asked = self.asked();
         for (at, line) in self.lines.iter().enumerate() {
             let id = &line.ingredient.id;
-            let Some(kind) = kin(id).filter(|_| !self.document.lines[at].rule.locked) else { continue };
+            let rule = &self.document.lines[at].rule;
+            let Some(kind) = kin(id).filter(|_| !rule.locked && !rule.kept) else { continue };
             let rules = &self.document.rules;
             if rules.shares.iter().any(|share| share.of == *id)
                 || rules.ratios.iter().flatten().any(|key| key == id)
@@ -85,6 +87,45 @@ impl Search<'_> {
         found
     }
 
+    /// Agar for a gelatin that is cut: by strength, as in a swap (0.3 g of agar sets as 1 g of gelatin of 200 bloom,
+    /// common practice).
+    pub fn other_gel(&self) -> Option<Candidate> {
+        const AGAR_FOR_GELATIN: f64 = 0.3;
+        if !self.now.warnings.iter().any(|warning| warning.code == "protease") {
+            return None;
+        }
+        let at = self.lines.iter().position(|line| line.ingredient.bloom > 0.0)?;
+        let (line, rule) = (&self.lines[at], &self.document.lines[at].rule);
+        if rule.locked || rule.kept {
+            return None;
+        }
+        let agar = self.kitchen.find("agar")?;
+        let strength = (line.ingredient.bloom / 200.0).sqrt();
+        let asked = self.asked();
+        let base = AGAR_FOR_GELATIN * line.mass.grams() * strength;
+        let with = |grams: f64| {
+            Mixture::new(self.lines.iter().enumerate().map(|(k, own)| {
+                if k == at { (agar.as_ref(), grams) } else { (own.ingredient.as_ref(), own.mass.grams()) }
+            }))
+        };
+        let wanted = nearest_met(base, 0.2 * base, 4.0 * base, |g| self.met(&asked, &with(g)))?;
+        let to = on_a_scale(wanted);
+        let mut document = self.document.clone();
+        document.lines[at].ingredient.clone_from(&agar.id);
+        document.lines[at].amount = format!("{to} g");
+        let from = line.mass.grams();
+        let name = line.ingredient.name.clone();
+        let out = Change { line: Some(at), name: name.clone(), from_g: from, to_g: 0.0, pieces: None };
+        let agar_in = Change { line: Some(at), name: agar.name.clone(), from_g: 0.0, to_g: to, pieces: None };
+        Some(Candidate {
+            score: 0.1,
+            kind: WayKind::Swap,
+            title: format!("{to} g {} for the {name}", agar.name),
+            changes: vec![out, agar_in],
+            document,
+        })
+    }
+
     /// One line more or less, or one ingredient added.
     pub fn one(&self) -> Vec<Candidate> {
         let (asked, start, batch) = (self.asked(), self.start(), self.batch());
@@ -94,7 +135,7 @@ impl Search<'_> {
             if rule.locked || start[at] <= 0.0 || line.ingredient.group == "egg" {
                 continue;
             }
-            let low = rule.least_g.unwrap_or(LEAST_SHARE * start[at]).max(0.01).min(start[at]);
+            let low = rule.least_g.unwrap_or(rule.least_share() * start[at]).max(0.01).min(start[at]);
             let high = rule.most_g.unwrap_or(start[at] / LEAST_SHARE).max(start[at]);
             let met = |g: f64| {
                 self.with_one(&start, at, g).is_some_and(|grams| {

@@ -1,14 +1,19 @@
-//! Ways without a scale: another temperature, longer in the cold, air beaten in or out.
+//! Ways without a scale: another temperature, longer in the cold, air beaten in or out, heat that was left out.
 
 use crate::balance::edges::Asked;
 use crate::balance::search::{Candidate, Search};
 use crate::balance::single::nearest_met;
 use crate::balance::way::WayKind;
 use crate::formula::process::overrun_percent;
-use crate::formula::{Mixture, Setting};
+use crate::formula::{Mixture, Setting, WeighedLine};
 use crate::rheology::Options;
 use crate::rheology::kernel::Prepared;
-use crate::units::{Hours, Overrun, Temperature};
+use crate::units::{CookTemperature, Hours, Overrun, Temperature};
+
+/// Where the enzyme of raw fruit ends, °C (common practice).
+const ENZYME_ENDS_C: f64 = 85.0;
+/// A boil, °C: what a cook takes a starch to where its own need is lower.
+const BOIL_C: f64 = 96.0;
 
 impl Search<'_> {
     pub(super) fn temperature(&self) -> Option<Candidate> {
@@ -85,5 +90,42 @@ impl Search<'_> {
         };
         let score = 0.10 + (rounded - now).abs() / 300.0;
         Some(Candidate { score, kind: WayKind::Process, title, changes: Vec::new(), document: with(rounded) })
+    }
+
+    /// Raw fruit brought to where its enzyme ends, starch to where it swells: what was left out of the making is done,
+    /// not made up for with more of something.
+    pub(super) fn heat(&self) -> Vec<Candidate> {
+        let warned = |code: &str| self.now.warnings.iter().any(|warning| warning.code == code);
+        let mut found = Vec::new();
+        if warned("protease") {
+            found.extend(self.heated(|line| line.ingredient.flags.protease, ENZYME_ENDS_C, "Bring"));
+        }
+        if warned("starch_raw") {
+            let prepared =
+                Prepared::new(&Mixture::of(&self.lines), self.document.family.traits().system, &self.options);
+            let boils = prepared.starch_cooks_c.ceil().max(BOIL_C);
+            let thickens =
+                |line: &WeighedLine| line.ingredient.group == "starch" && !line.ingredient.flags.cold_starch;
+            found.extend(self.heated(thickens, boils, "Boil"));
+        }
+        found
+    }
+
+    /// The lines of a kind brought to a temperature.
+    fn heated(&self, of: impl Fn(&WeighedLine) -> bool, to_c: f64, verb: &str) -> Option<Candidate> {
+        let mut document = self.document.clone();
+        let mut names = Vec::new();
+        for (own, line) in document.lines.iter_mut().zip(&self.lines) {
+            if line.mass.grams() > 0.0 && of(line) {
+                own.cook_c = Some(CookTemperature::from_celsius(to_c));
+                names.push(line.ingredient.name.clone());
+            }
+        }
+        let first = names.first()?;
+        let title = match verb {
+            "Boil" => format!("Boil it with the {first} for 1 to 2 minutes, at {to_c:.0} °C"),
+            _ => format!("Bring the {} to {to_c:.0} °C first", names.join(" and ")),
+        };
+        Some(Candidate { score: 0.01, kind: WayKind::Heat, title, changes: Vec::new(), document })
     }
 }

@@ -89,6 +89,7 @@ impl Asked<'_> {
         let [loose, stiff] = question.edges(&point, t_c);
         let outcome = match self.job {
             // Asked already, and dear.
+            Job::Drip(_) if prepared.networks.gelatin_undone => Outcome::TooLoose,
             Job::Drip(_) if loose <= 0.0 && stiff >= 0.0 => Outcome::Inside,
             Job::Drip(_) if loose > 0.0 => Outcome::TooLoose,
             Job::Drip(_) => Outcome::TooStiff,
@@ -99,7 +100,8 @@ impl Asked<'_> {
             stiff,
             split: point.split,
             inside: outcome == Outcome::Inside,
-            barred: matches!(outcome, Outcome::NoWindow | Outcome::TooWarm | Outcome::TooLean),
+            barred: matches!(outcome, Outcome::NoWindow | Outcome::TooWarm | Outcome::TooLean)
+                || prepared.networks.gelatin_undone,
         }
     }
 }

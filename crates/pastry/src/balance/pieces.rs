@@ -88,8 +88,7 @@ impl Search<'_> {
 
 /// The smallest piece of what a kitchen counts rather than weighs, g, and what it is.
 fn counted(ingredient: &Ingredient) -> Option<(f64, &'static str)> {
-    let by_number =
-        ["egg", "gel"].iter().any(|shelf| belongs(ingredient, shelf)) || ingredient.id.starts_with("butter");
+    let by_number = ["egg", "gel"].iter().any(|shelf| belongs(ingredient, shelf)) || ingredient.is_butter();
     let pieces = ingredient.weights.pieces.iter().map(|(unit, piece)| (piece.weight, unit.short()));
     pieces.min_by(|a, b| a.0.total_cmp(&b.0)).filter(|_| by_number)
 }

@@ -8,7 +8,9 @@ use crate::balance::solve::HELD;
 use crate::balance::way::{Change, Way, WayKind};
 use crate::fault::Fault;
 use crate::formula::kitchen_words::in_pieces;
+use crate::formula::rules::LEAST_SHARE;
 use crate::formula::{Line, Mixture, WeighedLine};
+use crate::ingredient::diet::brings;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::Outcome;
 use crate::job::assess::{Assessment, assess_from};
@@ -18,8 +20,6 @@ use crate::rheology::Options;
 use crate::rheology::warning::Severity;
 use std::sync::Arc;
 
-/// A line may shrink to this share of itself, or grow to its inverse, unless the person says otherwise.
-pub(super) const LEAST_SHARE: f64 = 0.3;
 /// Egg comes in pieces and the response to it is steep: it moves last.
 const EGG_WEIGHT: f64 = 6.0;
 /// A share may be broken by this much through rounding to the scale.
@@ -58,6 +58,11 @@ pub(crate) struct Candidate {
     pub title: String,
     pub changes: Vec<Change>,
     pub document: FormulaDocument,
+}
+
+/// Ingredients with their grams.
+pub(crate) fn parts(lines: &[WeighedLine]) -> impl Iterator<Item = (&Ingredient, f64)> {
+    lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams()))
 }
 
 fn to_hundredths(grams: f64) -> f64 {
@@ -242,7 +247,7 @@ impl Search<'_> {
                 let (least, most) = if fixed {
                     (grams, grams)
                 } else {
-                    let least = rule.least_g.unwrap_or(LEAST_SHARE * grams).max(1e-6);
+                    let least = rule.least_g.unwrap_or(rule.least_share() * grams).max(1e-6);
                     (least, rule.most_g.unwrap_or(grams / LEAST_SHARE).max(least))
                 };
                 Variable {
@@ -280,7 +285,10 @@ impl Search<'_> {
             return None;
         }
         let effects = self.effects(&answer);
+        let shelf = candidate.document.shelf(self.kitchen).ok()?;
+        let lines = candidate.document.formula().weigh(&shelf).ok()?;
         Some(Way {
+            asks_first: brings(parts(&self.lines), parts(&lines)),
             kind: candidate.kind,
             title: candidate.title,
             changes: candidate.changes,

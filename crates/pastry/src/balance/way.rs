@@ -15,6 +15,8 @@ pub enum WayKind {
     Temperature,
     /// Longer in the cold.
     Wait,
+    /// Something brought to a temperature it has not reached.
+    Heat,
     /// One ingredient more or less, or one added.
     One,
     /// Air beaten in or out.
@@ -78,6 +80,8 @@ pub struct Way {
     pub on_map: Vec<f64>,
     /// Shares of the five phases then, per cent of total.
     pub phases_of_total_percent: PhaseShares,
+    /// What it brings that was not there and must be asked for first: "brings milk, an allergen".
+    pub asks_first: Vec<String>,
     /// What it does besides.
     pub effects: Effects,
     /// The same in a few words: "sweeter by 2 points".

@@ -33,9 +33,18 @@ pub fn ways(document: &FormulaDocument, kitchen: &Shelf, price: Price) -> Result
         candidates.extend(search.wait());
         candidates.extend(search.air());
         candidates.extend(search.swaps());
+        candidates.extend(search.other_gel());
     }
-    candidates.extend(search.one());
+    // What was not done is done; more of something does not make up for it.
+    let heat = search.heat();
+    let undone = !heat.is_empty();
+    if undone {
+        candidates.retain(|own| own.kind == WayKind::Swap);
+    } else {
+        candidates.extend(search.one());
+    }
     let nearest = match search.rebalance() {
+        _ if undone => None,
         Ok(candidate) => {
             candidates.push(candidate);
             None
@@ -44,6 +53,9 @@ pub fn ways(document: &FormulaDocument, kitchen: &Shelf, price: Price) -> Result
     };
     candidates.sort_by(|a, b| a.score.total_cmp(&b.score));
     let mut ways: Vec<Way> = Vec::new();
+    for candidate in heat {
+        ways.extend(heated(&search, candidate, kitchen, price)?);
+    }
     for candidate in candidates {
         // Different ways, not five sizes of one: two of one ingredient, one of every other kind.
         let most = if candidate.kind == WayKind::One { 2 } else { 1 };
@@ -53,10 +65,31 @@ pub fn ways(document: &FormulaDocument, kitchen: &Shelf, price: Price) -> Result
             ways.extend(search.judged(candidate));
         }
     }
+    // What nobody need be asked about comes first.
+    ways.sort_by_key(|way| !way.asks_first.is_empty());
     let grams = ways.iter().any(|way| !way.changes.is_empty());
     // Nothing a scale could tell would do more.
     let settled = ways.is_empty() && nearest.is_none() && search.now.at.outcome == Outcome::Inside;
     Ok(Ways { settled, ways, nearest: nearest.filter(|_| !grams) })
+}
+
+/// The formula heated, or heated and brought the rest of the way.
+fn heated(
+    search: &Search,
+    candidate: Candidate,
+    kitchen: &Shelf,
+    price: Price,
+) -> Result<Vec<Way>, Vec<Fault>> {
+    let (title, document) = (candidate.title.clone(), candidate.document.clone());
+    if let Some(way) = search.judged(candidate) {
+        return Ok(vec![way]);
+    }
+    let further = ways(&document, kitchen, price)?.ways;
+    Ok(further
+        .into_iter()
+        .take(2)
+        .map(|way| Way { kind: WayKind::Heat, title: format!("{title}, then {}", way.title), ..way })
+        .collect())
 }
 
 /// Hands the problem of the smallest rebalance to `with`: for measuring and for comparing solvers.

@@ -103,10 +103,22 @@ pub struct GroupCooks {
     pub raw_egg: Option<f64>,
 }
 
+/// Hottest that anything with this much water gets in an open pan, °C: a syrup of 60 % sugar boils at 103 °C, one of
+/// 70 % at 106 °C (boiling points of sucrose solutions at 101.3 kPa, standard sugar handbooks, from memory).
+const BOILS_C: f64 = 108.0;
+/// Share of water from which that holds.
+const WET: f64 = 0.3;
+
+/// Whether a line can have reached a temperature in an open pan.
+pub fn can_reach(line: &WeighedLine, cook_c: f64) -> bool {
+    cook_c <= BOILS_C || line.ingredient.composition.get(Part::Water) < WET
+}
+
 impl GroupCooks {
     /// From weighed lines; a line without a temperature of its own has the formula's.
     pub fn of(lines: &[WeighedLine], whole: Option<f64>) -> Self {
-        let cook = |line: &WeighedLine| line.cook_c.or(whole);
+        // A number that cannot be is no number: 131 °F read as °C must not make an egg safe.
+        let cook = |line: &WeighedLine| line.cook_c.or(whole).filter(|cook_c| can_reach(line, *cook_c));
         let mean = |part: Part| {
             let (mut weight, mut sum) = (0.0, 0.0);
             for line in lines {

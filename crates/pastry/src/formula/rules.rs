@@ -3,6 +3,9 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+/// A line may shrink to this share of itself, or grow to its inverse, unless the person says otherwise.
+pub const LEAST_SHARE: f64 = 0.3;
+
 /// What one line may do.
 #[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -10,6 +13,10 @@ pub struct LineRule {
     /// It stays as it is.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub locked: bool,
+    /// What the formula is for: its fruit, its flavour, its colour. There is never less of it, and nothing goes in its
+    /// place.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub kept: bool,
     /// Least of it, g.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = 0, maximum = 1000000)]
@@ -28,6 +35,11 @@ impl LineRule {
     /// Nothing is asked of it.
     pub fn is_free(&self) -> bool {
         *self == LineRule::default()
+    }
+
+    /// To what share of itself it may shrink where no floor is written.
+    pub fn least_share(&self) -> f64 {
+        if self.kept { 1.0 } else { LEAST_SHARE }
     }
 }
 

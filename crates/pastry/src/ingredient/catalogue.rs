@@ -39,6 +39,24 @@ impl Pack {
     }
 }
 
+/// Least milk fat of a butter, mass fraction: a spread of 80 % and more (Regulation (EU) 1308/2013, annex VII, from
+/// memory), with room for half-fat butters and for what a label rounds.
+const BUTTER_FAT: f64 = 0.6;
+
+impl Ingredient {
+    /// Whether it is butter by what it is made of, whatever it is called: milk fat for the most part, not as droplets
+    /// in water. Buttermilk is none, a kitchen's own butter is one.
+    pub fn is_butter(&self) -> bool {
+        self.composition.get(Part::MilkFat) >= BUTTER_FAT && self.globule < 0.5
+    }
+
+    /// Whether it is a cream to be whipped or stirred in: milk fat as droplets, more than milk has and less than butter.
+    pub fn is_cream(&self) -> bool {
+        let fat = self.composition.get(Part::MilkFat);
+        self.globule > 0.5 && (0.15..BUTTER_FAT).contains(&fat) && self.composition.get(Part::Water) > 0.3
+    }
+}
+
 /// A row of the catalogue.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Ingredient {

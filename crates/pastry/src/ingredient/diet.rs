@@ -125,6 +125,40 @@ pub fn diet<'a>(lines: impl Iterator<Item = (&'a Ingredient, f64)>) -> Diet {
     diet
 }
 
+/// What some ingredients bring that others did not have, in words for a plain question: allergens, alcohol, raw egg,
+/// and who may no longer eat it. Empty when nobody need be asked.
+pub fn brings<'a>(
+    before: impl Iterator<Item = (&'a Ingredient, f64)>,
+    after: impl Iterator<Item = (&'a Ingredient, f64)>,
+) -> Vec<String> {
+    let present = |(ingredient, grams): (&'a Ingredient, f64)| (grams > 0.0).then_some((ingredient, grams));
+    let before: Vec<(&Ingredient, f64)> = before.filter_map(present).collect();
+    let after: Vec<(&Ingredient, f64)> = after.filter_map(present).collect();
+    let mut said: Vec<String> = Vec::new();
+    for allergen in after.iter().flat_map(|(own, _)| &own.allergens) {
+        let words = format!("brings {allergen}, an allergen");
+        if !before.iter().any(|(own, _)| own.allergens.contains(allergen)) && !said.contains(&words) {
+            said.push(words);
+        }
+    }
+    let (was, is) = (diet(before.iter().copied()), diet(after.iter().copied()));
+    if was.no_pork && !is.no_pork {
+        said.push("brings pork".to_owned());
+    } else if was.vegetarian && !is.vegetarian {
+        said.push("is not vegetarian".to_owned());
+    } else if was.vegan && !is.vegan {
+        said.push("is not vegan".to_owned());
+    }
+    if was.no_alcohol && !is.no_alcohol {
+        said.push("brings alcohol".to_owned());
+    }
+    let raw = |all: &[(&Ingredient, f64)]| all.iter().any(|(own, _)| own.flags.raw_egg);
+    if raw(&after) && !raw(&before) {
+        said.push("brings raw egg".to_owned());
+    }
+    said
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

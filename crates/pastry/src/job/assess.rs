@@ -1,5 +1,6 @@
 //! The whole answer to a formula and its work: totals, the verdict, the map, the reach, warnings.
 
+use crate::formula::keeping::keeping;
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::{Family, Fault, Mixture, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
@@ -261,7 +262,7 @@ pub fn assess_from(document: &FormulaDocument, kitchen: &Shelf) -> Result<Assess
             set_hours: options.hours.unwrap_or(17.0),
         },
         lines: line_answers(&lines, document.percent_of.as_deref(), document.measures),
-        in_the_room: in_the_room(&made, room_c, axis),
+        in_the_room: in_the_room(&made, family, room_c, axis),
         span_sentence: span_sentence(job, &spans, grid.hottest_c()),
         spans,
         pour: pour_c.map(|pour_c| pour(&made, pour_c.celsius(), grid)),
@@ -352,34 +353,42 @@ fn line_answers(lines: &[WeighedLine], percent_of: Option<&str>, measures: Measu
         .collect()
 }
 
-fn in_the_room(predictor: &Predictor, room_c: f64, axis: MapAxis) -> InTheRoom {
+/// What it would be in the room; what must stay cold is not said to be left there.
+fn in_the_room(predictor: &Predictor, family: Family, room_c: f64, axis: MapAxis) -> InTheRoom {
     let banded = predictor.at(room_c, History::Rested);
     let (tau, eta) = (banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s);
     let spoon = SpoonSign::of(tau, eta);
-    InTheRoom {
-        temperature_c: room_c,
-        yield_stress_pa: estimate(tau, banded.sigma_yield),
-        spoon,
-        sentence: match axis {
-            MapAxis::ViscosityPaS => format!(
-                "In the room at {room_c:.1} °C a spoonful {}, about {} Pa·s.",
-                match spoon {
-                    SpoonSign::HoldsUpsideDown => "holds upside down".to_owned(),
-                    SpoonSign::CleanCut => "cuts clean".to_owned(),
-                    other => format!("falls as a {}", other.word()),
-                },
-                two_digits(eta)
-            ),
-            MapAxis::YieldStressPa => format!(
-                "Left overnight in the room at {room_c:.1} °C it sets to a {}, about {} Pa.",
-                match spoon {
-                    SpoonSign::HoldsUpsideDown => "paste that holds upside down",
-                    other => other.word(),
-                },
-                two_digits(tau)
-            ),
-        },
-    }
+    let set = match spoon {
+        SpoonSign::HoldsUpsideDown => "paste that holds upside down",
+        other => other.word(),
+    };
+    let falls = match spoon {
+        SpoonSign::HoldsUpsideDown => "holds upside down".to_owned(),
+        SpoonSign::CleanCut => "cuts clean".to_owned(),
+        other => format!("falls as a {}", other.word()),
+    };
+    let keeps = keeping(family);
+    let sentence = match axis {
+        _ if !keeps.stands_overnight() => {
+            let hours = match keeps.room.as_str() {
+                "" => "not to stand in the room".to_owned(),
+                hours => format!("{hours} in the room at most, in all"),
+            };
+            let number = match axis {
+                MapAxis::ViscosityPaS => format!("a spoonful {falls}, about {} Pa·s", two_digits(eta)),
+                MapAxis::YieldStressPa => format!("it would be a {set}, about {} Pa", two_digits(tau)),
+            };
+            format!("Keep it at 5 °C or below, {hours}; your food code decides. At {room_c:.1} °C {number}.")
+        }
+        MapAxis::ViscosityPaS => {
+            format!("In the room at {room_c:.1} °C a spoonful {falls}, about {} Pa·s.", two_digits(eta))
+        }
+        MapAxis::YieldStressPa => format!(
+            "Left overnight in the room at {room_c:.1} °C it sets to a {set}, about {} Pa.",
+            two_digits(tau)
+        ),
+    };
+    InTheRoom { temperature_c: room_c, yield_stress_pa: estimate(tau, banded.sigma_yield), spoon, sentence }
 }
 
 /// A soak that is not as sweet as it was meant to be.

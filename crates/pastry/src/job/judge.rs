@@ -72,6 +72,8 @@ pub struct Judged {
     pub chance: f64,
     /// The window on the map's axis at this temperature, Pa or Pa·s: what the map draws.
     pub map_window: [f64; 2],
+    /// Whether something in it undoes what should set it: no dose helps.
+    pub undone: bool,
     /// What a judgement hands to the next temperature of a sweep, to start near its answer.
     pub hint: Hint,
 }
@@ -104,8 +106,22 @@ impl Question<'_> {
         multipliers.map(|m| (self.on_axis(point) * m).min(OPEN))
     }
 
-    /// Judges a prediction at `t_c`.
+    /// Judges a prediction at `t_c`. What is undone by something in it has no chance, however it stands in its first
+    /// hour.
     pub fn judge(&self, banded: &Banded, t_c: f64, hint: Hint) -> Judged {
+        let judged = self.judge_as_it_stands(banded, t_c, hint);
+        if !self.undone() {
+            return judged;
+        }
+        Judged { outcome: Outcome::TooLoose, chance: 0.0, undone: true, ..judged }
+    }
+
+    /// Whether its gelatin is cut by raw fruit.
+    fn undone(&self) -> bool {
+        self.prepared.networks.gelatin_undone
+    }
+
+    fn judge_as_it_stands(&self, banded: &Banded, t_c: f64, hint: Hint) -> Judged {
         let window = self.job.window(self.prepared.density);
         let point = &banded.middle;
         let sigma = [banded.sigma_yield, banded.sigma_viscosity];
@@ -115,6 +131,7 @@ impl Question<'_> {
             window,
             chance: chance(value, window[0], window[1], sigma),
             map_window: self.scaled(point, multipliers),
+            undone: false,
             hint: None,
         };
         match self.job {
@@ -208,6 +225,7 @@ impl Question<'_> {
             window,
             chance: (stands - rubbery).max(0.0),
             map_window: self.scaled(point, [least, most.max(least)]),
+            undone: false,
             hint: None,
         }
     }
@@ -238,6 +256,7 @@ impl Question<'_> {
             window,
             chance: (normal_cdf(z_stiff) - normal_cdf(z_loose)).max(0.0),
             map_window: [z_loose, z_stiff].map(|z| value * (z * sigma_axis).exp()),
+            undone: false,
             hint: Some([z_loose, z_stiff]),
         }
     }
@@ -281,6 +300,9 @@ impl Question<'_> {
     /// Whether the middle is inside with so much room to either edge, ln of stiffness: the same as asking
     /// [`Question::edges`], and for a drip ten times cheaper.
     pub fn within(&self, point: &Consistency, t_c: f64, margin: f64) -> bool {
+        if self.undone() {
+            return false;
+        }
         let Job::Drip(drip) = self.job else {
             let [loose, stiff] = self.edges(point, t_c);
             return loose <= -margin && stiff >= margin;
@@ -320,6 +342,9 @@ impl Question<'_> {
 
     /// Only inside or not, of the middle: for searches.
     pub fn outcome_of_middle(&self, point: &Consistency, t_c: f64) -> Outcome {
+        if self.undone() {
+            return Outcome::TooLoose;
+        }
         let window = self.job.window(self.prepared.density);
         match self.job {
             Job::Mask(_) | Job::Fill(_) | Job::Pipe(_) | Job::Spoon(_) => {

@@ -4,7 +4,7 @@ use crate::formula::{Family, Line, Process};
 use crate::job::document::FormulaDocument;
 use crate::job::kind::Job;
 use crate::rheology::History;
-use crate::units::Temperature;
+use crate::units::{CookTemperature, Temperature};
 use serde::Deserialize;
 use serde_json::{Map, Value};
 use std::collections::BTreeMap;
@@ -81,7 +81,13 @@ impl Row {
             .map(|line| {
                 let (ingredient, amount) =
                     line.trim().split_once(' ').expect("a line is a key and an amount");
-                Line::new(ingredient, amount)
+                // "white@60 100 g": the whites reach 60 °C.
+                let (key, reached) = ingredient.split_once('@').unzip();
+                let mut line = Line::new(key.unwrap_or(ingredient), amount);
+                line.cook_c = reached.map(|text| {
+                    CookTemperature::from_celsius(text.parse().expect("a line reaches a number of degrees"))
+                });
+                line
             })
             .collect();
         document

@@ -11,6 +11,9 @@ use crate::job::reach::Span;
 /// The verdict in one sentence: "Too stiff to drip at 26.0 °C".
 pub fn headline(job: &Job, judged: &Judged, t_c: f64) -> String {
     let verb = job.verb();
+    if judged.undone {
+        return "Will not set: raw fruit in it cuts the gelatin".to_owned();
+    }
     let at = format!("at {t_c:.1} °C");
     match (judged.outcome, job) {
         (Outcome::TooStiff, Job::Set(_)) => format!("Too rubbery to eat {at}"),
@@ -43,6 +46,9 @@ pub fn headline(job: &Job, judged: &Judged, t_c: f64) -> String {
 
 /// What stands behind the verdict, in one sentence with its numbers.
 pub fn detail(job: &Job, judged: &Judged) -> String {
+    if judged.undone {
+        return "No dose helps: bring the fruit to 85 °C first, or set it with agar.".to_owned();
+    }
     let value = two_digits(judged.measured.value);
     let [low, high] = judged.window.map(limit);
     let [low_pa, high_pa] = judged.window.map(two_digits);

@@ -8,7 +8,7 @@ use crate::ingredient::Shelf;
 use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::{FormulaDocument, history_word};
 use crate::job::numbers::limit;
-use crate::method::school::{School, Step, Worker, schools_of};
+use crate::method::school::{Cook, School, Step, Worker, schools_of};
 use crate::method::start::{StartTemperature, is, start_temperature};
 use crate::rheology::warning::{Severity, Warning};
 use crate::units::{CookTemperature, Overrun};
@@ -123,23 +123,32 @@ pub fn applied(document: &FormulaDocument, lines: &[WeighedLine], school: &Schoo
     if let Some(whip) = school.whip {
         made.process.whip = Some(whip);
     }
-    for cook in &school.cook {
-        let reached = Some(CookTemperature::from_celsius(cook.c));
-        if cook.of == "all" {
-            made.process.cook_c = reached;
-            continue;
-        }
-        for (own, line) in made.lines.iter_mut().zip(lines) {
-            if is(&cook.of, &line.ingredient) {
-                own.cook_c = reached;
-            }
-        }
-    }
+    reach(&mut made, lines, school);
     let allowed = made.work.job.histories(made.family);
     if let Some(history) = school.history.filter(|history| allowed.contains(history)) {
         made.work.history = Some(history);
     }
     made
+}
+
+/// Sets what the lines reach by a school, and clears what they reached by another: 71 °C of a safe school must not
+/// stay behind when a raw one is chosen.
+fn reach(made: &mut FormulaDocument, lines: &[WeighedLine], school: &School) {
+    // What any school of the family heats, this one answers for; where none heats anything, the cook's word stays.
+    let groups: Vec<&str> =
+        schools_of(made.family).flat_map(|own| &own.cook).map(|cook| cook.of.as_str()).collect();
+    let has_egg = lines.iter().any(|line| line.ingredient.flags.raw_egg);
+    if groups.is_empty() && !has_egg {
+        return;
+    }
+    let degrees = |cook: &Cook| Some(CookTemperature::from_celsius(cook.c));
+    made.process.cook_c = school.cook.iter().find(|cook| cook.of == "all").and_then(degrees);
+    for (own, line) in made.lines.iter_mut().zip(lines) {
+        let ingredient = &line.ingredient;
+        if ingredient.flags.raw_egg || groups.iter().any(|of| is(of, ingredient)) {
+            own.cook_c = school.cook.iter().rev().find(|cook| is(&cook.of, ingredient)).and_then(degrees);
+        }
+    }
 }
 
 fn one(
@@ -254,14 +263,21 @@ fn changes(
             said.push(format!("all of it brought to {} °C, not {} °C", limit(b), limit(a)));
         }
         (None, Some(b)) => said.push(format!("all of it brought to {} °C", limit(b))),
+        (Some(a), None) => said.push(format!("no longer all of it brought to {} °C", limit(a))),
         _ => {}
     }
     let cooks = |document: &FormulaDocument| -> Vec<Option<f64>> {
         document.lines.iter().map(|line| line.cook_c.map(CookTemperature::celsius)).collect()
     };
     for ((line, a), b) in after.lines.iter().zip(cooks(was)).zip(cooks(made)) {
-        if let Some(reached) = b.filter(|_| a != b) {
-            said.push(format!("{} brought to {} °C", line.name, limit(reached)));
+        match (a, b) {
+            (a, Some(reached)) if a != Some(reached) => {
+                said.push(format!("{} brought to {} °C", line.name, limit(reached)));
+            }
+            (Some(reached), None) => {
+                said.push(format!("{} no longer brought to {} °C", line.name, limit(reached)));
+            }
+            _ => {}
         }
     }
     if was.history() != made.history() {

@@ -36,7 +36,7 @@ pub struct StartTemperature {
 pub(super) fn is(of: &str, ingredient: &Ingredient) -> bool {
     match of {
         "chocolate" => ingredient.group == "chocolate",
-        "butter" => ingredient.id.starts_with("butter"),
+        "butter" => ingredient.is_butter(),
         "egg" => ingredient.group == "egg",
         "whippable" => {
             ingredient.group == "dairy"

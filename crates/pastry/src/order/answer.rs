@@ -8,6 +8,7 @@ use crate::order::batch::{Batch, batches};
 use crate::order::document::OrderDocument;
 use crate::order::label::{TapeLabel, labels};
 use crate::order::leftover::{Leftover, UsesOf, leftovers};
+use crate::order::shopping::Larder;
 use crate::order::shopping::{PackOf, ShoppingLine, shopping};
 use crate::stack::answer::{cents, stack_of};
 use crate::stack::finding::{BenchWork, Finding, Mend, Standing};
@@ -99,6 +100,8 @@ pub struct OrderAnswer {
     pub allergens: Vec<String>,
     /// What can hurt, in words.
     pub cautions: Vec<CautionAnswer>,
+    /// What is not known of its cakes: no list, label or cost of it is whole while anything stands here.
+    pub incomplete: Vec<String>,
 }
 
 /// Works an order out.
@@ -129,7 +132,9 @@ pub fn order(
         .collect();
     let price = |ingredient: &Ingredient| pack(ingredient).map(|pack| pack.price_per_kg());
     let batches = batches(document, &cakes, &makings, &price);
-    let (shopping, eggs) = shopping(document, &batches, known.shelf, pack);
+    // What a file brings is not on the shelf: a line of it must not be missing from a list.
+    let larder = Larder::of(&makings, known.shelf);
+    let (shopping, eggs) = shopping(document, &batches, &larder, pack);
     let portions: u32 = document
         .cakes
         .iter()
@@ -153,7 +158,17 @@ pub fn order(
     let mut cautions: Vec<CautionAnswer> = cakes.iter().flat_map(|cake| cake.cautions.clone()).collect();
     cautions.sort_by_key(|caution| caution.caution);
     cautions.dedup();
-    let (standing, headline, detail) = verdict(document, &cakes, &findings, portions);
+    let names: Vec<String> = document
+        .cakes
+        .iter()
+        .zip(&makings)
+        .flat_map(|(cake, makings)| crate::stack::answer::names(&cake.stack, makings))
+        .collect();
+    let (standing, headline, detail) = verdict(document, &cakes, &findings, portions, &names);
+    let incomplete = cakes
+        .iter()
+        .flat_map(|cake| cake.incomplete.iter().map(|words| format!("{}: {words}", named(&cake.name))))
+        .collect();
     Ok(OrderAnswer {
         name: document.name.clone(),
         headline,
@@ -162,7 +177,7 @@ pub fn order(
         portions,
         finished_g,
         findings,
-        cost: cost(&batches, &shopping, &price, known, portions),
+        cost: cost(&batches, &shopping, &price, &larder, portions),
         leftovers: leftovers(&batches, &shopping, eggs, uses),
         bill: bill(document, &cakes),
         labels: labels(document, &batches, &cakes, &makings),
@@ -171,6 +186,7 @@ pub fn order(
         cakes,
         allergens,
         cautions,
+        incomplete,
     })
 }
 
@@ -247,6 +263,7 @@ fn verdict(
     cakes: &[StackAnswer],
     findings: &[Finding],
     portions: u32,
+    names: &[String],
 ) -> (Standing, String, String) {
     if document.cakes.is_empty() {
         return (Standing::Care, "Nothing is ordered yet".to_owned(), "Add a cake to begin.".to_owned());
@@ -254,8 +271,7 @@ fn verdict(
     let own = findings.first().filter(|finding| finding.standing != Standing::Holds);
     let cake = cakes.iter().filter(|cake| cake.standing == Standing::Trouble).collect::<Vec<_>>();
     if let Some(finding) = own {
-        let (head, rest) =
-            finding.sentence.split_once(": ").unwrap_or((finding.sentence.trim_end_matches('.'), ""));
+        let (head, rest) = finding.parted(names);
         let more = match cake.len() {
             0 => String::new(),
             1 => format!(" {} does not stand yet.", named(&cake[0].name)),
@@ -287,7 +303,7 @@ fn cost(
     batches: &[Batch],
     shopping: &[ShoppingLine],
     price: &dyn Fn(&Ingredient) -> Option<f64>,
-    known: &Known,
+    larder: &Larder,
     portions: u32,
 ) -> OrderCost {
     let mut parts: BTreeMap<&str, f64> = BTreeMap::new();
@@ -295,7 +311,7 @@ fn cost(
     let mut without_price: Vec<String> = Vec::new();
     for batch in batches {
         for line in &batch.lines {
-            let Some(ingredient) = known.shelf.find(&line.ingredient) else { continue };
+            let Some(ingredient) = larder.find(&line.ingredient) else { continue };
             match price(ingredient) {
                 Some(per_kg) => {
                     let cost = 1e-3 * per_kg * line.mass_g;

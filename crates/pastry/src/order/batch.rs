@@ -63,16 +63,21 @@ pub fn batches(
     price: &dyn Fn(&Ingredient) -> Option<f64>,
 ) -> Vec<Batch> {
     let mut batches: Vec<Batch> = Vec::new();
+    let mut of: Vec<&[WeighedLine]> = Vec::new();
     for ((cake, answer), makings) in order.cakes.iter().zip(answers).zip(makings) {
         let count = f64::from(cake.count);
         for part in &answer.parts {
             // Two cakes may each bring a bake of one key that is not the same.
             let lines = lines_of(makings, part.kind, &part.key);
-            let known = batches.iter().position(|batch| {
-                batch.kind == part.kind && batch.key == part.key && batch.name == part.name
+            let known = batches.iter().zip(&of).position(|(batch, own)| {
+                batch.kind == part.kind
+                    && batch.key == part.key
+                    && batch.name == part.name
+                    && same(own, lines)
             });
             let index = known.unwrap_or_else(|| {
                 batches.push(begun(part, lines));
+                of.push(lines);
                 batches.len() - 1
             });
             let batch = &mut batches[index];
@@ -85,12 +90,7 @@ pub fn batches(
             }
         }
     }
-    for batch in &mut batches {
-        let lines = makings
-            .iter()
-            .map(|makings| lines_of(makings, batch.kind, &batch.key))
-            .find(|lines| !lines.is_empty())
-            .unwrap_or_default();
+    for (batch, lines) in batches.iter_mut().zip(of) {
         weigh_out(batch, lines, price);
     }
     batches.sort_by_key(|batch| batch.kind);
@@ -121,6 +121,14 @@ fn lines_of<'a>(makings: &'a Makings, kind: PartKind, key: &str) -> &'a [Weighed
         PartKind::Component => makings.cream(Some(key)).map(|cream| cream.lines.as_slice()),
     }
     .unwrap_or_default()
+}
+
+/// Whether two lists of lines weigh out the same.
+fn same(one: &[WeighedLine], two: &[WeighedLine]) -> bool {
+    one.len() == two.len()
+        && one.iter().zip(two).all(|(a, b)| {
+            a.ingredient.id == b.ingredient.id && (a.mass.grams() - b.mass.grams()).abs() < 1e-6
+        })
 }
 
 fn allergens_of(lines: &[WeighedLine]) -> Vec<String> {

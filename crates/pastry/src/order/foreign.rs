@@ -2,7 +2,6 @@
 
 use crate::formula::{Family, Line};
 use crate::ingredient::composition::Part;
-use crate::ingredient::search::search;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::FormulaDocument;
 use crate::job::starts::starts;
@@ -16,8 +15,10 @@ use serde_json::Value;
 use std::sync::Arc;
 use utoipa::ToSchema;
 
+/// Most lines of a recipe that are taken into a formula.
+const MOST_LINES: usize = crate::formula::line::MOST_LINES;
 /// Most lines of a recipe that are read.
-const MOST_LINES: usize = 60;
+const MOST_TEXTS: usize = 200;
 
 /// What a file held.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
@@ -42,6 +43,8 @@ pub enum ReadFile {
     Recipe {
         /// What was understood, as a formula to be looked over.
         document: FormulaDocument,
+        /// Every line as it stood, with what was made of it: to be looked over before anything is kept.
+        lines: Vec<ReadLine>,
         /// Lines that were not understood, as they stand there.
         not_understood: Vec<String>,
     },
@@ -148,12 +151,29 @@ fn foreign(recipe: &Value, shelf: &Shelf) -> Result<ReadFile, String> {
     if texts.is_empty() {
         return Err("the recipe lists no ingredients".to_owned());
     }
-    let (mut lines, mut not_understood) = (Vec::new(), Vec::new());
-    for text in texts.into_iter().take(MOST_LINES) {
+    if texts.len() > MOST_TEXTS {
+        return Err(format!(
+            "the recipe has {} lines, more than the {MOST_TEXTS} that are read",
+            texts.len()
+        ));
+    }
+    let names = Names::of(shelf);
+    let (mut lines, mut read, mut not_understood) = (Vec::new(), Vec::new(), Vec::new());
+    for text in texts {
         let short: String = text.split_whitespace().collect::<Vec<_>>().join(" ").chars().take(200).collect();
-        match line(&short, shelf) {
-            Some(line) => lines.push(line),
-            None => not_understood.push(short),
+        // What no longer fits into a formula is said, as what is not understood is.
+        let found = (lines.len() < MOST_LINES).then(|| line(&without_egg_size(&short), &names)).flatten();
+        match found {
+            Some(line) => {
+                let name = shelf.find(&line.ingredient).map_or("", |own| own.name.as_str());
+                let taken_as = Some(format!("{} {name}", line.amount));
+                read.push(ReadLine { text: short, line: Some(lines.len()), taken_as });
+                lines.push(line);
+            }
+            None => {
+                read.push(ReadLine { text: short.clone(), line: None, taken_as: None });
+                not_understood.push(short);
+            }
         }
     }
     if lines.is_empty() {
@@ -170,78 +190,212 @@ fn foreign(recipe: &Value, shelf: &Shelf) -> Result<ReadFile, String> {
         .unwrap_or_else(|| guess(&lines, shelf));
     let mut document = starts(family)[0].clone();
     document.name = text_of(recipe, "name", 120);
-    document.note = text_of(recipe, "description", 4000);
+    document.note = noted(&text_of(recipe, "description", 4000), &read);
     document.percent_of = None;
     document.lines = lines;
-    Ok(ReadFile::Recipe { document, not_understood })
+    Ok(ReadFile::Recipe { document, lines: read, not_understood })
+}
+
+/// The note of what was read: what was not understood first, so that it cannot be overlooked, then the rest.
+fn noted(description: &str, read: &[ReadLine]) -> String {
+    let open: Vec<&str> = read.iter().filter(|own| own.line.is_none()).map(|own| own.text.as_str()).collect();
+    let mut note = String::new();
+    if !open.is_empty() {
+        note.push_str(&format!("NOT TAKEN IN: {}. ", open.join("; ")));
+    }
+    note.push_str(description);
+    note.chars().take(4000).collect::<String>().trim().to_owned()
 }
 
 fn text_of(recipe: &Value, field: &str, most: usize) -> String {
     recipe.get(field).and_then(Value::as_str).unwrap_or_default().trim().chars().take(most).collect()
 }
 
-/// "250 g dark chocolate 70 %, chopped" as a line: the longest beginning that is an amount, then the ingredient.
-pub fn line(text: &str, shelf: &Shelf) -> Option<Line> {
-    // An egg's size is the egg's: the pantry has one.
-    let words: Vec<&str> = text.split(' ').filter(|word| !SIZES.contains(word)).collect();
-    (1..=words.len().min(4)).rev().find_map(|n| {
-        let (front, rest) = words.split_at(n);
-        let amount = front.join(" ");
-        let unit = amount::parse(&amount).ok()?.unit?;
-        let rest = rest.join(" ");
-        let named = rest.split([',', '(', ';']).next().unwrap_or_default();
-        let named = named.trim().trim_start_matches("of ").trim();
-        // "2 egg yolks": the egg is not the unit.
-        let part = (unit == Unit::Egg)
-            .then(|| {
-                [("yolk", "yolks"), ("white", "whites")].into_iter().find(|(one, _)| named.starts_with(one))
-            })
-            .flatten();
-        if let Some((key, many)) = part {
-            return Some(Line::new(key, format!("{} {many}", words[0])));
-        }
-        let counted = match unit {
-            Unit::Egg => Some("egg"),
-            Unit::Yolk => Some("yolk"),
-            Unit::White => Some("white"),
-            _ => None,
-        };
-        let ingredient = match counted {
-            Some(key) => shelf.find(key),
-            None => best(named, shelf),
-        }?;
-        Some(Line::new(ingredient.id.clone(), amount))
-    })
+/// A line of somebody's recipe, and what was made of it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct ReadLine {
+    /// As it stood.
+    pub text: String,
+    /// Which line of the formula it became; none when it was not understood.
+    pub line: Option<usize>,
+    /// What was understood: "250 g Dark chocolate 60 %".
+    pub taken_as: Option<String>,
 }
+
+/// Words behind a comma that say how a thing is cut or how warm it is, and change nothing of what it is (common
+/// practice); anything else there is not understood.
+const PREPARED: [&str; 22] = [
+    "chopped",
+    "finely",
+    "roughly",
+    "coarsely",
+    "softened",
+    "soft",
+    "sifted",
+    "melted",
+    "cold",
+    "chilled",
+    "warm",
+    "diced",
+    "cubed",
+    "cut",
+    "in",
+    "cubes",
+    "at",
+    "room",
+    "temperature",
+    "sieved",
+    "broken",
+    "pieces",
+];
 
 /// Sizes of eggs, which a recipe names and the pantry does not.
 const SIZES: [&str; 4] = ["large", "medium", "small", "extra-large"];
 
-/// What a bare word means in a recipe (common practice): "milk" is no milk chocolate.
-const PLAIN: [(&str, &str); 8] = [
+/// What a bare word means in a recipe (common practice): "milk" is no milk chocolate. Where strength decides, as for
+/// chocolate and gelatin, a bare word means nothing.
+const PLAIN: [(&str, &str); 6] = [
     ("milk", "milk"),
     ("cream", "cream36"),
     ("butter", "butter82"),
-    ("chocolate", "dark60"),
     ("flour", "flour"),
-    ("egg", "egg"),
-    ("eggs", "egg"),
-    ("gelatin", "gelatin200"),
+    ("sugar", "sugar"),
+    ("water", "water"),
 ];
 
-/// The ingredient a name means; words at its end or its front may say how it is cut.
-fn best<'a>(named: &str, shelf: &'a Shelf) -> Option<&'a Arc<Ingredient>> {
-    let words: Vec<&str> = named.split(' ').filter(|word| !word.is_empty()).collect();
-    if words.is_empty() {
+/// Small letters without accents, as words; a number with its decimal point is one word.
+fn plain_words(text: &str) -> Vec<String> {
+    deunicode::deunicode(text)
+        .to_lowercase()
+        .split(|c: char| !(c.is_alphanumeric() || c == '.'))
+        .map(|word| word.trim_matches('.').to_owned())
+        .filter(|word| !word.is_empty())
+        .collect()
+}
+
+/// The names of a shelf as words, made once for a whole recipe.
+pub struct Names<'a>(Vec<(&'a Arc<Ingredient>, Vec<Vec<String>>)>);
+
+impl<'a> Names<'a> {
+    /// Of every ingredient of a shelf.
+    pub fn of(shelf: &'a Shelf) -> Self {
+        Names(
+            shelf
+                .all()
+                .map(|own| {
+                    let names = std::iter::once(&own.name).chain(&own.also).map(|name| plain_words(name));
+                    (own, names.collect())
+                })
+                .collect(),
+        )
+    }
+
+    /// The one ingredient these words name: every word must be a word of one of its names, no slip and no beginning
+    /// of a word. Several that fit are none, unless one is called just so.
+    fn one(&self, named: &str) -> Option<&'a Arc<Ingredient>> {
+        let words = plain_words(named);
+        if words.is_empty() {
+            return None;
+        }
+        let bare = words.join(" ");
+        if let Some((_, key)) = PLAIN.iter().find(|(word, _)| *word == bare) {
+            return self.0.iter().find(|(own, _)| own.id == *key).map(|(own, _)| *own);
+        }
+        let mut sorted = words.clone();
+        sorted.sort();
+        // "Whole milk 3.5 %" is called whole milk too: its number says which, where there are several.
+        let exact = |name: &Vec<String>| {
+            let same = |mut own: Vec<String>| {
+                own.sort();
+                own == sorted
+            };
+            let number = |word: &String| word.parse::<f64>().is_ok();
+            same(name.clone()) || same(name.iter().filter(|word| !number(word)).cloned().collect())
+        };
+        let holds = |name: &Vec<String>| words.iter().all(|word| name.contains(word));
+        let only = |found: Vec<&'a Arc<Ingredient>>| match found.as_slice() {
+            [one] => Some(*one),
+            _ => None,
+        };
+        let called = |fits: &dyn Fn(&Vec<String>) -> bool| -> Vec<&'a Arc<Ingredient>> {
+            self.0.iter().filter(|(_, names)| names.iter().any(fits)).map(|(own, _)| *own).collect()
+        };
+        let just_so = called(&exact);
+        if just_so.is_empty() { only(called(&holds)) } else { only(just_so) }
+    }
+}
+
+/// A number whose point or comma may part thousands: 1.500 is one and a half here and fifteen hundred there.
+fn may_be_thousands(word: &str) -> bool {
+    word.match_indices(['.', ',']).any(|(at, _)| {
+        let after = word[at + 1..].chars().take_while(char::is_ascii_digit).count();
+        after == 3 && word[..at].ends_with(|c: char| c.is_ascii_digit())
+    })
+}
+
+/// "250 g dark chocolate 60 %, chopped" as a line: the longest beginning that is an amount, then the ingredient, then
+/// nothing that is not understood.
+pub fn line(text: &str, names: &Names) -> Option<Line> {
+    crate::patience::checkpoint();
+    // Two amounts are not one, and a choice is not made for the cook.
+    let lower = text.to_lowercase();
+    let refused = ['+', '&', '~', '*'];
+    if text.contains(refused) || lower.split_whitespace().any(|word| matches!(word, "plus" | "and" | "or")) {
         return None;
     }
-    let bare = named.to_lowercase();
-    if let Some((_, key)) = PLAIN.iter().find(|(word, _)| *word == bare) {
-        return shelf.find(key);
-    }
-    let ends = (1..=words.len()).rev().map(|n| words[..n].join(" "));
-    let fronts = (1..words.len()).map(|n| words[n..].join(" "));
-    ends.chain(fronts).find_map(|name| search(shelf.all(), &name).first().copied())
+    let words: Vec<&str> = text.split_whitespace().collect();
+    (1..=words.len().min(4)).rev().find_map(|n| {
+        let (front, rest) = words.split_at(n);
+        if front.iter().any(|word| may_be_thousands(word)) {
+            return None;
+        }
+        let amount = front.join(" ");
+        let unit = amount::parse(&amount).ok()?.unit?;
+        let rest = rest.join(" ");
+        let (named, behind) = rest.split_once([',', ';']).unwrap_or((&rest, ""));
+        let (named, inside) = match named.split_once('(') {
+            Some((named, inside)) => (named, inside.strip_suffix(')').unwrap_or(inside)),
+            None => (named, ""),
+        };
+        let said = |text: &str| plain_words(text).iter().all(|word| PREPARED.contains(&word.as_str()));
+        if !said(behind) || !said(inside) {
+            return None;
+        }
+        let named = named.trim().strip_prefix("of ").unwrap_or(named.trim()).trim();
+        // An egg's size is the egg's: the pantry has one.
+        let sized: Vec<&str> = named.split(' ').filter(|word| !SIZES.contains(word)).collect();
+        let sized = sized.join(" ");
+        let egg = |many: [&str; 2], key: &'static str| many.contains(&sized.as_str()).then_some(key);
+        let counted = match unit {
+            // "2 egg yolks": the egg is not the unit.
+            Unit::Egg => {
+                egg(["yolk", "yolks"], "yolk").or(egg(["white", "whites"], "white")).or(egg(["", ""], "egg"))
+            }
+            Unit::Yolk => egg(["", ""], "yolk"),
+            Unit::White => egg(["", ""], "white"),
+            _ => {
+                let ingredient = names.one(named)?;
+                return Some(Line::new(ingredient.id.clone(), amount));
+            }
+        }?;
+        let amount = match (unit, counted) {
+            (Unit::Egg, "yolk") => format!("{} yolks", words[0]),
+            (Unit::Egg, "white") => format!("{} whites", words[0]),
+            _ => amount,
+        };
+        Some(Line::new(counted, amount))
+    })
+}
+
+/// An egg with its size before it: "2 large eggs" is an amount with a word between.
+fn without_egg_size(text: &str) -> String {
+    let words: Vec<&str> = text.split_whitespace().collect();
+    let is_egg = words.iter().any(|word| {
+        let word = word.trim_end_matches([',', ';']).to_lowercase();
+        matches!(word.as_str(), "egg" | "eggs" | "yolk" | "yolks" | "white" | "whites")
+    });
+    let keep = |word: &&&str| !(is_egg && SIZES.contains(&word.to_lowercase().as_str()));
+    words.iter().filter(keep).copied().collect::<Vec<_>>().join(" ")
 }
 
 /// The family a list of lines is nearest to.

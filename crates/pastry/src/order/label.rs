@@ -1,11 +1,11 @@
 //! Tape labels: what, how much, made, use by, allergens, keep at.
 
 use crate::formula::Family;
+use crate::formula::keeping::{RAW_EGG_DAYS, keeping};
 use crate::ingredient::diet::Origin;
 use crate::job::numbers::limit;
 use crate::order::batch::Batch;
 use crate::order::document::OrderDocument;
-use crate::order::keeping::{RAW_EGG_DAYS, keeping};
 use crate::stack::cream::Cream;
 use crate::stack::part::PartKind;
 use crate::stack::{Makings, StackAnswer};
@@ -37,6 +37,8 @@ pub struct TapeLabel {
     pub allergens: Vec<String>,
     /// Raw egg, alcohol, honey, whose gelatin.
     pub notes: Vec<String>,
+    /// What is not known of what is in it: the label says INCOMPLETE while anything stands here.
+    pub incomplete: Vec<String>,
     /// How many of this label.
     pub copies: u32,
 }
@@ -86,6 +88,14 @@ fn keep_at(family: Family) -> String {
 /// Days anything baked keeps wrapped (common practice).
 const BAKED_DAYS: i64 = 2;
 
+/// What a batch without lines leaves open.
+fn unknown_batch(batch: &Batch) -> Vec<String> {
+    if !batch.lines.is_empty() {
+        return Vec::new();
+    }
+    vec![format!("What is in {} is not written: its allergens are not known.", batch.name)]
+}
+
 /// One label for each batch, and one for each cake.
 pub fn labels(
     order: &OrderDocument,
@@ -114,6 +124,7 @@ pub fn labels(
             keep_at,
             allergens: batch.allergens.clone(),
             notes,
+            incomplete: unknown_batch(batch),
             copies: 1,
         });
     }
@@ -135,6 +146,7 @@ pub fn labels(
             keep_at: format!("in a closed box, at or below 5 °C{serve}"),
             allergens: answer.allergens.clone(),
             notes: all,
+            incomplete: answer.incomplete.clone(),
             copies: cake.count,
         });
     }

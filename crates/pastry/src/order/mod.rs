@@ -1,13 +1,12 @@
 //! An order: its cakes, and from them what to make, buy, label and pay, and what is left over.
 //!
 //! [`document`] is the open format; [`answer`] works it out: [`batch`]es to weigh, [`shopping`], [`leftover`]s,
-//! [`label`]s by their [`keeping`]. [`table`] writes its lists as CSV, [`recipe`] everything as Schema.org Recipe.
+//! [`label`]s. [`table`] writes its lists as CSV, [`recipe`] everything as Schema.org Recipe.
 
 pub mod answer;
 pub mod batch;
 pub mod document;
 pub mod foreign;
-pub mod keeping;
 pub mod label;
 pub mod leftover;
 pub mod recipe;

@@ -167,13 +167,21 @@ pub fn stack_recipe(document: &StackDocument, known: &Known, room_c: f64) -> Val
         "@context": CONTEXT,
         "@type": "Recipe",
         "name": name_or(&document.name, "Cake"),
-        "description": document.note,
+        "description": described(&document.note, &answer.incomplete),
         "recipeCategory": "cake",
         "recipeYield": format!("{} portions", answer.portions),
         "recipeIngredient": all.iter().flat_map(ingredients).collect::<Vec<String>>(),
         "recipeInstructions": sections,
         "encoding": encoding(crate::stack::document::FORMAT, &value),
     })
+}
+
+/// A note, after what is not known.
+fn described(note: &str, incomplete: &[String]) -> String {
+    if incomplete.is_empty() {
+        return note.to_owned();
+    }
+    format!("INCOMPLETE: {} {note}", incomplete.join(" ")).trim().to_owned()
 }
 
 /// An order that brings every formula its cakes name.

@@ -5,10 +5,11 @@ use crate::ingredient::{Ingredient, Pack, Shelf};
 use crate::job::numbers::on_a_scale;
 use crate::order::batch::Batch;
 use crate::order::document::OrderDocument;
+use crate::stack::Makings;
 use crate::stack::answer::cents;
 use crate::units::kitchen::Unit;
 use serde::Serialize;
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, HashMap};
 use utoipa::ToSchema;
 
 /// What a kitchen knows of packs.
@@ -52,11 +53,33 @@ pub struct Eggs {
     pub yolks: f64,
 }
 
+/// Every ingredient an order may name: of its formulas and bakes, wherever they come from, and of the shelf.
+pub struct Larder<'a> {
+    weighed: HashMap<&'a str, &'a Ingredient>,
+    shelf: &'a Shelf,
+}
+
+impl<'a> Larder<'a> {
+    /// Of the makings of its cakes, and the shelf.
+    pub fn of(makings: &'a [Makings], shelf: &'a Shelf) -> Self {
+        let creams = makings.iter().flat_map(|own| own.creams.values().flatten()).flat_map(|own| &own.lines);
+        let bakes = makings.iter().flat_map(|own| own.bakes.values().flatten()).flat_map(|own| &own.lines);
+        let weighed =
+            creams.chain(bakes).map(|line| (line.ingredient.id.as_str(), line.ingredient.as_ref())).collect();
+        Larder { weighed, shelf }
+    }
+
+    /// The ingredient with this key.
+    pub fn find(&self, key: &str) -> Option<&'a Ingredient> {
+        self.weighed.get(key).copied().or_else(|| self.shelf.find(key).map(AsRef::as_ref))
+    }
+}
+
 /// The shopping list, by shelf and name, and the eggs.
 pub fn shopping(
     order: &OrderDocument,
     batches: &[Batch],
-    shelf: &Shelf,
+    shelf: &Larder,
     pack: PackOf,
 ) -> (Vec<ShoppingLine>, Eggs) {
     let mut needed: BTreeMap<String, (f64, Vec<String>)> = BTreeMap::new();
@@ -131,7 +154,7 @@ fn line(ingredient: &Ingredient, grams: f64, used_in: Vec<String>, pack: PackOf)
 }
 
 /// Yolks and whites as whole eggs: as many as the larger of both takes; the rest is left over.
-fn eggs(needed: &mut BTreeMap<String, (f64, Vec<String>)>, shelf: &Shelf) -> Eggs {
+fn eggs(needed: &mut BTreeMap<String, (f64, Vec<String>)>, shelf: &Larder) -> Eggs {
     let weight = |key: &str, unit: Unit, usual: f64| {
         let pieces = shelf.find(key).map(|ingredient| &ingredient.weights.pieces);
         pieces

@@ -23,14 +23,34 @@ fn text(value: Option<f64>) -> String {
     value.map(|value| format!("{value}")).unwrap_or_default()
 }
 
+/// A cell that a spreadsheet reads as text: one that begins as a formula does gets an apostrophe before it (OWASP, "CSV
+/// Injection", from memory). Numbers stay numbers.
+pub fn harmless(cell: &str) -> String {
+    let live = cell.starts_with(['=', '+', '-', '@', '\t', '\r']);
+    if live && cell.parse::<f64>().is_err() { format!("'{cell}") } else { cell.to_owned() }
+}
+
 /// A list as CSV, with a header.
 pub fn to_csv(answer: &OrderAnswer, kind: ListKind) -> String {
     let mut writer = csv::Writer::from_writer(Vec::new());
-    let mut row = |cells: &[String]| writer.write_record(cells).expect("memory takes every row");
+    let mut row = |cells: &[String]| {
+        let cells: Vec<String> = cells.iter().map(|cell| harmless(cell)).collect();
+        writer.write_record(&cells).expect("memory takes every row");
+    };
     let heads = |words: &str| words.split(',').map(str::to_owned).collect::<Vec<String>>();
+    // Under the heads, in as many cells: nobody takes the list for a whole one.
+    let open = |cells: usize| -> Vec<Vec<String>> {
+        let padded = |words: &String| {
+            let mut row = vec![format!("INCOMPLETE: {words}")];
+            row.resize(cells, String::new());
+            row
+        };
+        answer.incomplete.iter().map(padded).collect()
+    };
     match kind {
         ListKind::Shopping => {
             row(&heads("ingredient,shelf,needed_g,in_pieces,packs,pack_g,price,left_g,used_in"));
+            open(9).iter().for_each(|cells| row(cells));
             for line in &answer.shopping {
                 row(&[
                     line.name.clone(),
@@ -47,6 +67,7 @@ pub fn to_csv(answer: &OrderAnswer, kind: ListKind) -> String {
         }
         ListKind::Weighing => {
             row(&heads("batch,ingredient,mass_g,in_pieces"));
+            open(4).iter().for_each(|cells| row(cells));
             for batch in &answer.batches {
                 for line in &batch.lines {
                     row(&[
@@ -66,6 +87,7 @@ pub fn to_csv(answer: &OrderAnswer, kind: ListKind) -> String {
         }
         ListKind::Bill => {
             row(&heads("cake,count,tier,place,part,each_g,all_g"));
+            open(7).iter().for_each(|cells| row(cells));
             for line in &answer.bill {
                 row(&[
                     line.cake.clone(),
@@ -79,7 +101,9 @@ pub fn to_csv(answer: &OrderAnswer, kind: ListKind) -> String {
             }
         }
         ListKind::Labels => {
-            row(&heads("what,amount,order,made_on,use_by,keeps_days,keep_at,allergens,notes,copies"));
+            row(&heads(
+                "what,amount,order,made_on,use_by,keeps_days,keep_at,allergens,notes,copies,incomplete",
+            ));
             for label in &answer.labels {
                 row(&[
                     label.what.clone(),
@@ -92,6 +116,11 @@ pub fn to_csv(answer: &OrderAnswer, kind: ListKind) -> String {
                     label.allergens.join("; "),
                     label.notes.join("; "),
                     label.copies.to_string(),
+                    if label.incomplete.is_empty() {
+                        String::new()
+                    } else {
+                        format!("INCOMPLETE: {}", label.incomplete.join(" "))
+                    },
                 ]);
             }
         }

@@ -51,6 +51,8 @@ pub enum Found {
     NothingToDo,
     /// Not even the most does it.
     NotByItself,
+    /// By the numbers every gram of it leads further away.
+    OtherWay,
     /// It would do it, and break something else.
     Breaks(&'static str),
 }
@@ -120,12 +122,19 @@ impl Lever<'_> {
             }
         };
         match found {
+            None if by == SolvedFor::Job && self.leads_away(most) => Found::OtherWay,
             None => Found::NotByItself,
             Some(grams) => match self.breaks(grams) {
                 Some(what) => Found::Breaks(what),
                 None => Found::Grams(grams),
             },
         }
+    }
+
+    /// Whether a little and the most of it both stand further off than nothing of it.
+    fn leads_away(&self, most: f64) -> bool {
+        let off = |grams: f64| self.off_middle(grams).abs();
+        off(most) > off(0.0) && off(0.1 * most) > off(0.0)
     }
 
     /// What so many grams would break that is whole now: split, crowding, sugar that grains, sweetness up by

@@ -118,10 +118,17 @@ pub fn rescue(ask: &RescueAsk, shelf: &Shelf) -> Result<Rescue, Vec<Fault>> {
         remedies: listed
             .into_iter()
             .enumerate()
-            .map(|(k, remedy)| remedy_answer(remedy, &bowl, shelf, &ask.not_at_hand, k >= own))
+            .map(|(k, remedy)| remedy_answer(remedy, &bowl, shelf, ask, k >= own))
             .collect(),
         cautions: cautions.into_iter().map(CautionAnswer::from).collect(),
     })
+}
+
+/// Whether the numbers say the opposite of what is seen.
+fn doubts(bowl: &Bowl, sign: Sign) -> bool {
+    let beyond = bowl.beyond();
+    matches!(sign, Sign::TooStiff | Sign::PullsCrumbs) && beyond < 0.0
+        || matches!(sign, Sign::TooLoose | Sign::Soupy | Sign::Slides) && beyond > 0.0
 }
 
 /// What the prediction says beside what is seen.
@@ -129,8 +136,7 @@ fn numbers_say(bowl: &Bowl, sign: Sign) -> String {
     let (here, worked) = (limit(bowl.judged_c()), limit(bowl.asked().t_c));
     let beyond = bowl.beyond();
     let verb = bowl.document.work.job.verb();
-    let doubts = matches!(sign, Sign::TooStiff | Sign::PullsCrumbs) && beyond < 0.0
-        || matches!(sign, Sign::TooLoose | Sign::Soupy | Sign::Slides) && beyond > 0.0;
+    let doubts = doubts(bowl, sign);
     let word = if beyond > 0.0 { "too stiff" } else { "too loose" };
     let warmth = bowl.edges.inside && here != worked;
     if bowl.edges.barred {
@@ -154,14 +160,15 @@ fn remedy_answer(
     remedy: &Remedy,
     bowl: &Bowl,
     shelf: &Shelf,
-    not_at_hand: &[String],
+    ask: &RescueAsk,
     look_alike: bool,
 ) -> RemedyAnswer {
     // Heat stays: what comes after it is worked out for the bowl it leaves.
     let mut heated: Option<Bowl> = None;
     let mut steps = Vec::with_capacity(remedy.steps.len());
+    let doubted = doubts(bowl, ask.sign);
     for step in &remedy.steps {
-        let answer = work_out(step, heated.as_ref().unwrap_or(bowl), shelf, not_at_hand);
+        let answer = work_out(step, heated.as_ref().unwrap_or(bowl), shelf, &ask.not_at_hand, doubted);
         let cooked = answer.deed == Deed::Warm && answer.aim_c.is_none();
         if let Some(document) = answer.document.as_ref().filter(|_| cooked) {
             heated = Bowl::of(document, shelf, None, bowl.t_c).ok();

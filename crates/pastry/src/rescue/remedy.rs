@@ -112,6 +112,9 @@ pub struct Remedy {
     pub signs: Vec<Sign>,
     /// Families, or groups of them, by key.
     pub families: Vec<String>,
+    /// Families of those groups it is not safe for.
+    #[serde(default)]
+    pub not_for: Vec<Family>,
     /// Jobs it belongs to; all when empty.
     #[serde(default)]
     pub jobs: Vec<String>,
@@ -181,6 +184,9 @@ fn key(value: &impl Serialize) -> String {
 impl Remedy {
     /// How closely it is meant for a family: 2 by name, 1 by its group, none when it is not.
     pub fn fits(&self, family: Family) -> Option<u8> {
+        if self.not_for.contains(&family) {
+            return None;
+        }
         if self.families.contains(&key(&family)) {
             return Some(2);
         }

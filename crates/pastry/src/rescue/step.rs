@@ -2,6 +2,7 @@
 
 use crate::balance::single::nearest_met;
 use crate::formula::family::FamilyGroup;
+use crate::ingredient::diet::brings;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::FormulaDocument;
@@ -33,21 +34,31 @@ fn resolve<'a>(key: &str, bowl: &'a Bowl, shelf: &'a Shelf) -> Option<&'a Arc<In
             FamilyGroup::Ganache => resolve("same_chocolate", bowl, shelf),
             FamilyGroup::Buttercream => shelf.find("butter82"),
             FamilyGroup::WhippedCream => shelf.find("mascarpone"),
+            // Egg thickens these alone: starch makes another cream of them.
+            FamilyGroup::Custard if !bowl.document.family.traits().boils_starch => {
+                resolve("gelatin200", bowl, shelf)
+            }
             FamilyGroup::Custard => shelf.find("instant_starch"),
             _ => resolve("gelatin200", bowl, shelf),
         },
         // Whose gelatin it is stays as it is.
         "gelatin200" => bowl.largest(|i| i.bloom > 0.0).or_else(|| shelf.find(key)),
-        "butter82" => bowl.largest(|i| i.id.starts_with("butter")).or_else(|| shelf.find(key)),
-        "cream36" => {
-            bowl.largest(|i| i.id.starts_with("cream3") || i.id == "cream40").or_else(|| shelf.find(key))
-        }
+        "butter82" => bowl.largest(Ingredient::is_butter).or_else(|| shelf.find(key)),
+        "cream36" => bowl.largest(Ingredient::is_cream).or_else(|| shelf.find(key)),
         key => shelf.find(key),
     }
 }
 
 /// One step for a bowl; the bowl after it too, when heat changed what is in it.
-pub(super) fn work_out(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[String]) -> StepAnswer {
+///
+/// Where the numbers are `doubted`, because they say the opposite of what is seen, no amount is solved for by them.
+pub(super) fn work_out(
+    step: &Step,
+    bowl: &Bowl,
+    shelf: &Shelf,
+    not_at_hand: &[String],
+    doubted: bool,
+) -> StepAnswer {
     let mut answer = StepAnswer {
         deed: step.deed,
         words: step.say.clone(),
@@ -60,7 +71,7 @@ pub(super) fn work_out(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[S
         document: None,
     };
     match step.deed {
-        Deed::Add => add(step, bowl, shelf, not_at_hand, &mut answer),
+        Deed::Add => add(step, bowl, shelf, (not_at_hand, doubted), &mut answer),
         Deed::Warm | Deed::Cool if step.by == Some(SolvedFor::Job) => {
             temperature(step, bowl, shelf, &mut answer)
         }
@@ -121,7 +132,13 @@ fn cooks_to([low, high]: [f64; 2]) -> Option<f64> {
 }
 
 /// So much of something.
-fn add(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[String], answer: &mut StepAnswer) {
+fn add(
+    step: &Step,
+    bowl: &Bowl,
+    shelf: &Shelf,
+    (not_at_hand, doubted): (&[String], bool),
+    answer: &mut StepAnswer,
+) {
     let (Some(key), Some([usual, most])) = (&step.of, step.g) else { return };
     let Some(ingredient) = resolve(key, bowl, shelf).cloned() else { return };
     let ingredient = ingredient.as_ref();
@@ -133,7 +150,10 @@ fn add(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[String], answer: 
     let heated = boiled.and_then(|cook_c| bowl.cooked(cook_c, shelf).ok());
     let bowl = heated.as_ref().unwrap_or(bowl);
     let lever = Lever { bowl, ingredient };
-    let found = step.by.map(|by| lever.solve(by, most_g, middle_t));
+    let found = step.by.map(|by| match by {
+        SolvedFor::Job if doubted => Found::OtherWay,
+        by => lever.solve(by, most_g, middle_t),
+    });
     let (grams, basis, why_not) = match (found, step.again) {
         (_, Some(share)) => {
             let has: f64 = bowl
@@ -146,6 +166,12 @@ fn add(step: &Step, bowl: &Bowl, shelf: &Shelf, not_at_hand: &[String], answer: 
             (grams.min(most_g), Basis::Practice, None)
         }
         (Some(Found::Grams(grams)), _) => (grams, Basis::Solved, None),
+        // The numbers say the opposite of the eye: the eye is followed, carefully.
+        (Some(Found::OtherWay), _) => (
+            usual * per_100,
+            Basis::Practice,
+            Some("by the numbers it goes the other way; what you see counts".to_owned()),
+        ),
         (Some(Found::NotByItself), _) => {
             (most_g, Basis::NotByItself, Some("not enough by itself, even so much".to_owned()))
         }
@@ -187,26 +213,6 @@ fn besides(bowl: &Bowl, document: &FormulaDocument, after: &Assessment, shelf: &
 
 /// What an ingredient would bring that is not in the bowl and must be asked for first.
 fn asks_first(ingredient: &Ingredient, bowl: &Bowl) -> Vec<String> {
-    use crate::ingredient::diet::diet;
-    let mut asks: Vec<String> = ingredient
-        .allergens
-        .iter()
-        .filter(|allergen| !bowl.lines.iter().any(|line| line.ingredient.allergens.contains(allergen)))
-        .map(|allergen| format!("brings {allergen}, an allergen"))
-        .collect();
-    let now = diet(bowl.lines.iter().map(|l| (l.ingredient.as_ref(), l.mass.grams())));
-    let own = diet([(ingredient, 1.0)].into_iter());
-    if now.no_pork && !own.no_pork {
-        asks.push("brings pork gelatin".to_owned());
-    } else if now.vegetarian && !own.vegetarian {
-        asks.push("is not vegetarian".to_owned());
-    }
-    if now.no_alcohol && !own.no_alcohol {
-        asks.push("brings alcohol".to_owned());
-    }
-    let raw = |i: &Ingredient| i.flags.raw_egg;
-    if raw(ingredient) && !bowl.lines.iter().any(|line| raw(&line.ingredient)) {
-        asks.push("brings raw egg".to_owned());
-    }
-    asks
+    let now = || bowl.lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams()));
+    brings(now(), now().chain([(ingredient, 1.0)]))
 }

@@ -24,8 +24,8 @@ pub struct Networks {
     pub starch_on_water_percent: f64,
     /// What acid leaves of gelatin's strength, 0 to 1.
     pub gelatin_left_by_acid: f64,
-    /// What raw fruit enzyme leaves of gelatin's strength, 0 to 1.
-    pub gelatin_left_by_enzyme: f64,
+    /// Whether an enzyme of raw fruit cuts its gelatin, whatever the dose.
+    pub gelatin_undone: bool,
 }
 
 /// Yield stresses of the added networks before air, Pa, and the two gel moduli.
@@ -59,11 +59,12 @@ impl Networks {
         let hours = options.hours.unwrap_or(17.0).max(0.0);
         let age = ((1.0 + hours / 0.2).ln() / 86f64.ln()).clamp(0.0, 1.3);
         let sour = 1.0 - 0.25 * step((100.0 * mixture.composition.get(Part::Acid) / water - 1.0) / 2.0);
-        // Heat switches the enzyme off; the switch at 85 °C is by intent.
-        let cut = match options.cooks.protease.or(options.cook_c) {
-            Some(cook) if cook >= 85.0 => 1.0,
-            _ => 1.0 / (1.0 + (mixture.protease / 0.02).powi(2)),
-        };
+        // A catalyst is not used up: any of it goes on cutting, and what is left falls with the hours (assumed: a
+        // twentieth of one per cent of raw fruit leaves 1/e overnight). Heat switches it off; the switch at 85 °C is by
+        // intent.
+        let heated = options.cooks.protease.or(options.cook_c).is_some_and(|cook| cook >= 85.0);
+        let active = mixture.protease > 0.0 && !heated;
+        let cut = if active { (-(mixture.protease / 0.0005) * hours.min(17.0) / 17.0).exp() } else { 1.0 };
         let filler = (1.0 - smin(fat_volume, 0.5, 0.03)).powf(-2.5);
         let gelatin_pa =
             GELATIN_PA * (mixture.bloom / 200.0) * serum.gelatin_percent.powi(2) * age * sour * cut * filler;
@@ -82,7 +83,7 @@ impl Networks {
             premade_starch: traits.premade_starch,
             starch_on_water_percent: on_water,
             gelatin_left_by_acid: sour,
-            gelatin_left_by_enzyme: cut,
+            gelatin_undone: active && serum.gelatin_percent > 0.0,
         }
     }
 

@@ -3,6 +3,7 @@
 use crate::formula::family::Family;
 use crate::formula::line::WeighedLine;
 use crate::formula::mixture::Mixture;
+use crate::formula::process::can_reach;
 use crate::formula::system::{Continuous, System};
 use crate::ingredient::composition::Part;
 use crate::ingredient::diet::Origin;
@@ -56,9 +57,10 @@ pub fn warnings(
     let mut found = Vec::new();
     found.extend(structure_warnings(lines, family, prepared, &at));
     found.extend(sugar_warnings(prepared, t_c));
-    found.extend(gelatin_warnings(lines, prepared, options));
+    found.extend(gelatin_warnings(lines, prepared));
     found.extend(starch_warnings(lines, family, prepared, options));
     found.extend(egg_warnings(lines, options));
+    found.extend(impossible_heat(lines, options));
     found.extend(whip_warnings(lines, family, options, t_c));
     found.extend(label_warnings(lines, prepared));
     found.sort_by_key(|warning| std::cmp::Reverse(warning.severity));
@@ -159,22 +161,19 @@ fn sugar_warnings(prepared: &Prepared, t_c: f64) -> Vec<Warning> {
 }
 
 /// What weakens gelatin.
-fn gelatin_warnings(lines: &[WeighedLine], prepared: &Prepared, options: &Options) -> Vec<Warning> {
+fn gelatin_warnings(lines: &[WeighedLine], prepared: &Prepared) -> Vec<Warning> {
     let mut found = Vec::new();
     let gelatin = grams(lines, |l| l.ingredient.composition.get(Part::Gelatin));
     if gelatin <= 0.0 {
         return found;
     }
-    let left = prepared.networks.gelatin_left_by_enzyme;
-    let heated = options.cooks.protease.or(options.cook_c).is_some_and(|cook| cook >= 85.0);
-    if holds(lines, |l| l.ingredient.flags.protease) && !heated {
+    if prepared.networks.gelatin_undone {
+        let fruit = lines.iter().find(|l| l.mass.grams() > 0.0 && l.ingredient.flags.protease);
+        let name = fruit.map_or("Raw fruit", |line| line.ingredient.name.as_str());
         found.push(warning(
             "protease",
             Severity::Trouble,
-            format!(
-                "Raw fruit in it cuts gelatin: about {:.0} % of its strength would be left, less with time.",
-                100.0 * left
-            ),
+            format!("{name} cuts gelatin: 0 % of its strength is left by the time it should have set, at any dose."),
             "Bring the fruit to 85 °C first and say so on its line, or set it with agar or pectin.",
         ));
     }
@@ -241,6 +240,27 @@ fn starch_warnings(
         "Boil it 1 to 2 minutes, until bubbles break and the gloss comes back."
     };
     vec![warning("starch_raw", Severity::Care, cause, way_out)]
+}
+
+/// Temperatures nothing wet reaches in an open pan: most often degrees Fahrenheit.
+fn impossible_heat(lines: &[WeighedLine], options: &Options) -> Option<Warning> {
+    let (line, cook_c) = lines
+        .iter()
+        .filter(|line| line.mass.grams() > 0.0)
+        .filter_map(|line| Some((line, line.cook_c.or(options.cook_c)?)))
+        .find(|(line, cook_c)| !can_reach(line, *cook_c))?;
+    let celsius = (cook_c - 32.0) / 1.8;
+    Some(warning(
+        "heat_impossible",
+        Severity::Trouble,
+        format!(
+            "{} cannot reach {cook_c:.0} °C: its water boils before. It is taken as not heated.",
+            line.ingredient.name
+        ),
+        &format!(
+            "If the probe showed {cook_c:.0} °F, write {celsius:.0} °C; if only the syrup was that hot, leave it out."
+        ),
+    ))
 }
 
 /// Raw and scrambled egg.

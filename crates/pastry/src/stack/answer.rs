@@ -8,9 +8,9 @@ use crate::stack::amount::{amounts, tier_g};
 use crate::stack::bears::bears;
 use crate::stack::built::{built, faults};
 use crate::stack::covers::covers;
-use crate::stack::cream::{Known, Makings};
+use crate::stack::cream::{Cream, Known, Makings};
 use crate::stack::cut::{Cut, cut};
-use crate::stack::document::StackDocument;
+use crate::stack::document::{Layer, StackDocument};
 use crate::stack::finding::{Finding, Standing};
 use crate::stack::onto::Dowels;
 use crate::stack::part::{PartAnswer, parts};
@@ -98,6 +98,8 @@ pub struct StackAnswer {
     pub diet: Diet,
     /// What can hurt, in words.
     pub cautions: Vec<CautionAnswer>,
+    /// What is not known of it: its allergens, lists and cost are not whole while anything stands here.
+    pub incomplete: Vec<String>,
 }
 
 /// Works a cake out in a room of `room_c` °C.
@@ -166,9 +168,10 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, known: &Known, room
         tiers,
         places,
         parts,
-        findings,
         diet: diet_of(makings, document, known),
+        incomplete: incomplete(document, makings, known, &findings),
         cautions: cautions(makings, &allergens),
+        findings,
         allergens,
     }
 }
@@ -225,8 +228,8 @@ fn verdict(findings: &[Finding], scene: &Scene) -> (String, String) {
     let worst = findings.first().filter(|finding| finding.standing == Standing::Trouble);
     match worst {
         Some(finding) => {
-            let (headline, rest) =
-                finding.sentence.split_once(": ").unwrap_or((finding.sentence.trim_end_matches('.'), ""));
+            let names = names(scene.document, scene.makings);
+            let (headline, rest) = finding.parted(&names);
             let mut detail = rest.to_owned();
             if let Some(first) = detail.get(..1).map(str::to_uppercase) {
                 detail.replace_range(..1, &first);
@@ -250,6 +253,60 @@ fn verdict(findings: &[Finding], scene: &Scene) -> (String, String) {
             };
             (headline, detail)
         }
+    }
+}
+
+/// Every name a sentence about a cake may hold.
+pub fn names(document: &StackDocument, makings: &Makings) -> Vec<String> {
+    let mut names = vec![document.name.clone()];
+    names.extend(makings.creams.values().flatten().map(Cream::name));
+    names.extend(document.bakes.iter().map(|bake| bake.name.clone()));
+    for tier in &document.tiers {
+        names.extend(tier.container.iter().map(|own| own.name.clone()));
+        names.extend(tier.pieces.iter().map(|own| own.name.clone()));
+    }
+    names
+}
+
+/// What is not known of a cake, so that its lists, labels and cost are not whole: places without a formula that can be
+/// worked out, batters that are not written, pieces that are no ingredient.
+fn incomplete(
+    document: &StackDocument,
+    makings: &Makings,
+    known: &Known,
+    findings: &[Finding],
+) -> Vec<String> {
+    let mut said: Vec<String> =
+        findings.iter().filter(|own| own.code == "unlinked").map(|own| own.sentence.clone()).collect();
+    for tier in &document.tiers {
+        for layer in &tier.layers {
+            let Layer::Sponge { bake: Some(key), .. } = layer else { continue };
+            if let Some(baked) = makings.baked(Some(key)).filter(|baked| baked.lines.is_empty()) {
+                let name = named(&baked.bake.name, "bake");
+                said.push(format!("The batter of {name} is not written: what is in it is not known."));
+            }
+        }
+        for pieces in &tier.pieces {
+            if pieces.ingredient.as_deref().and_then(|key| known.shelf.find(key)).is_none() {
+                let name = named(&pieces.name, "pieces");
+                said.push(format!("{name} is no ingredient of the pantry: what is in it is not known."));
+            }
+        }
+    }
+    let mut once: Vec<String> = Vec::new();
+    for words in said {
+        if !once.contains(&words) {
+            once.push(words);
+        }
+    }
+    once
+}
+
+fn named(name: &str, other: &str) -> String {
+    if name.trim().is_empty() {
+        format!("a {other} without a name")
+    } else {
+        format!("“{}”", name.trim())
     }
 }
 

@@ -89,7 +89,24 @@ impl Finding {
         self
     }
 
-    /// With a change that mends it.
+    /// Its head, and what stands behind its colon; a colon inside one of the `names` in it parts nothing.
+    pub fn parted(&self, names: &[String]) -> (&str, &str) {
+        let sentence = self.sentence.as_str();
+        let inside = |at: usize| {
+            names.iter().filter(|name| name.contains(": ")).any(|name| {
+                sentence
+                    .match_indices(name.as_str())
+                    .any(|(from, own)| (from..from + own.len()).contains(&at))
+            })
+        };
+        let colon = sentence.match_indices(": ").map(|(at, _)| at).find(|at| !inside(*at));
+        match colon {
+            Some(at) => (&sentence[..at], &sentence[at + 2..]),
+            None => (sentence.trim_end_matches('.'), ""),
+        }
+    }
+
+    /// With a mend.
     pub fn mended(mut self, mend: Option<Mend>) -> Self {
         self.mend = mend;
         self

@@ -1,12 +1,13 @@
 //! The answer to a swap.
 
 use crate::balance::edges::Asked;
-use crate::balance::search::{Price, Search};
+use crate::balance::search::{Price, Search, parts};
 use crate::balance::way::Change;
 use crate::fault::Fault;
 use crate::formula::kitchen_words::in_pieces;
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::Shelf;
+use crate::ingredient::diet::brings;
 use crate::job::assess::{Assessment, Point, assess_from};
 use crate::job::document::FormulaDocument;
 use crate::job::numbers::on_a_scale;
@@ -34,6 +35,8 @@ pub struct SwapOption {
     pub title: String,
     /// What to know of the stand-in.
     pub notes: Vec<String>,
+    /// What it brings that was not there and must be asked for first: "brings milk, an allergen".
+    pub asks_first: Vec<String>,
     /// Amounts that change.
     pub changes: Vec<Change>,
     /// What was to be kept, in the order of the person, and whether it was.
@@ -88,6 +91,8 @@ pub fn swap(ask: &SwapAsk, kitchen: &Shelf, price: Price) -> Result<Swaps, Vec<F
     if found.is_empty() {
         return Err(faults);
     }
+    // What nobody need be asked about comes first.
+    found.sort_by_key(|option| !option.asks_first.is_empty());
     Ok(Swaps { sentence: sentence(ask, &found), options: found })
 }
 
@@ -137,6 +142,7 @@ fn option(
     Ok(SwapOption {
         title: exchanged.title,
         notes: exchanged.notes,
+        asks_first: brings(parts(old), parts(&lines)),
         changes: changes(old, &lines),
         kept: order
             .iter()

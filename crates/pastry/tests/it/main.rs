@@ -11,6 +11,7 @@ mod composition;
 mod films;
 mod fuzz;
 mod handbook;
+mod harms;
 mod heat;
 mod invariants;
 mod jobs;

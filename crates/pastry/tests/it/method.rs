@@ -244,3 +244,53 @@ fn what_comes_out_rises_with_what_goes_in() {
         last = middle;
     }
 }
+
+/// A safe school and then a raw one: 71 °C of the first must not stay behind and hide the raw egg of the second.
+#[test]
+fn choosing_a_raw_school_after_a_safe_one_leaves_nothing_safe_behind() {
+    for (family, safe, raw) in [
+        (Family::EggMousse, "mousse_safe", "mousse_raw_soft"),
+        (Family::EggMousse, "mousse_safe", "mousse_raw_stiff"),
+        (Family::SwissButtercream, "swiss_71", "swiss_dissolved"),
+        (Family::FrenchButtercream, "french_bath", "french_syrup"),
+    ] {
+        let is_raw = |document: &FormulaDocument| {
+            assess(document).unwrap().warnings.iter().any(|warning| warning.code == "egg_raw")
+        };
+        let begun = starts(family)[0].clone();
+        let safe_made = one(&begun, safe).document;
+        assert!(!is_raw(&safe_made), "{safe}");
+        let sheet = one(&safe_made, raw);
+        assert!(is_raw(&sheet.document), "{raw} after {safe}: the egg is called cooked");
+        assert!(sheet.changes.iter().any(|words| words.contains("egg stays raw")), "{:?}", sheet.changes);
+        // And back again: nothing of the raw one stays either.
+        assert!(!is_raw(&one(&sheet.document, safe).document), "{safe} after {raw}");
+    }
+}
+
+#[test]
+fn butter_is_known_by_what_it_is_made_of() {
+    use pastry::ingredient::{IngredientDocument, find};
+    for (id, is) in
+        [("butter82", true), ("buttermilk", false), ("cream36", false), ("mascarpone", false), ("oil", false)]
+    {
+        if let Some(ingredient) = find(id) {
+            assert_eq!(ingredient.is_butter(), is, "{id}");
+        }
+    }
+    // A kitchen's own butter, whatever it is called, is warmed as butter is.
+    let own =
+        IngredientDocument::copy_of(find("butter82").unwrap(), "own-valley".into(), "Valley gold".into());
+    let mut document = start(Family::Buttercream, "mask");
+    for line in &mut document.lines {
+        if line.ingredient.starts_with("butter") {
+            line.ingredient = "own-valley".into();
+        }
+    }
+    document.ingredients = vec![own];
+    let usual = start(Family::Buttercream, "mask");
+    let at = |document: &FormulaDocument| {
+        sheets(document)[0].start.clone().map(|start| (start.from_c, start.to_c))
+    };
+    assert_eq!(at(&document), at(&usual));
+}

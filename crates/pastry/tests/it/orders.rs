@@ -3,7 +3,7 @@
 use crate::cakes::{chosen, formulas, template, with_known};
 use pastry::formula::Family;
 use pastry::ingredient::{Ingredient, Shelf};
-use pastry::order::foreign::{ReadFile, line, read};
+use pastry::order::foreign::{ReadFile, read};
 use pastry::order::recipe::{
     formula_recipe, order_recipe, order_with_components, stack_recipe, with_components,
 };
@@ -333,7 +333,8 @@ fn a_recipe_of_others_becomes_a_formula_with_what_was_not_understood() {
         }]
     })
     .to_string();
-    let ReadFile::Recipe { document, not_understood } = read(&text, &Shelf::catalogue()).unwrap() else {
+    let ReadFile::Recipe { document, not_understood, lines } = read(&text, &Shelf::catalogue()).unwrap()
+    else {
         panic!("it is somebody else's recipe")
     };
     let keys: Vec<&str> = document.lines.iter().map(|line| line.ingredient.as_str()).collect();
@@ -342,8 +343,12 @@ fn a_recipe_of_others_becomes_a_formula_with_what_was_not_understood() {
     assert_eq!(not_understood, ["a few grains of patience"]);
     assert_eq!(document.name, "Harbour pot");
     assert!(document.formula().weigh(&Shelf::catalogue()).is_ok());
-    let weighed = line("500g icing sugar", &Shelf::catalogue()).expect("a unit may stand on its number");
-    assert_eq!(weighed.ingredient, "icing");
+    // Every line is there as it stood, with what was made of it; what was not taken in stands first in the note.
+    assert_eq!(lines.len(), 5);
+    assert_eq!(lines[0].text, "250 g dark chocolate 60 %, chopped");
+    assert_eq!(lines[0].taken_as.as_deref(), Some("250 g Dark chocolate 60 %"));
+    assert_eq!((lines[4].line, lines[4].taken_as.as_deref()), (None, None));
+    assert!(document.note.starts_with("NOT TAKEN IN: a few grains of patience."), "{}", document.note);
 }
 
 #[test]

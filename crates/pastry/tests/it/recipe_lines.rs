@@ -4,7 +4,7 @@ use pastry::formula::{Family, Line};
 use pastry::ingredient::Shelf;
 use pastry::job::FormulaDocument;
 use pastry::job::kind::Job;
-use pastry::order::foreign::{ReadFile, line, read};
+use pastry::order::foreign::{ReadFile, read};
 use serde_json::json;
 
 /// Grams of a line, weighed with the kitchen's US cups.
@@ -14,10 +14,18 @@ fn grams(line: &Line) -> f64 {
     document.formula().weigh(&Shelf::catalogue()).unwrap()[0].mass.grams()
 }
 
+/// One line, as it is read in a recipe.
+fn read_one(text: &str) -> Option<Line> {
+    let recipe = json!({ "@type": "Recipe", "recipeIngredient": [text] }).to_string();
+    match read(&recipe, &Shelf::catalogue()) {
+        Ok(ReadFile::Recipe { document, .. }) => document.lines.into_iter().next(),
+        _ => None,
+    }
+}
+
 /// Text, ingredient, grams. Cups and pieces by the USDA household weights of the pantry.
 #[test]
 fn a_line_of_a_recipe_is_an_ingredient_and_an_amount() {
-    let shelf = Shelf::catalogue();
     let cases = [
         ("250 g dark chocolate 60 %", "dark60", 250.0),
         ("250 g dark chocolate 60 %, finely chopped", "dark60", 250.0),
@@ -48,7 +56,7 @@ fn a_line_of_a_recipe_is_an_ingredient_and_an_amount() {
         ("1 lb powdered sugar", "icing", 453.6),
     ];
     for (text, ingredient, wanted) in cases {
-        let found = line(text, &shelf).unwrap_or_else(|| panic!("“{text}” is not understood"));
+        let found = read_one(text).unwrap_or_else(|| panic!("“{text}” is not understood"));
         assert_eq!(found.ingredient, ingredient, "{text}");
         let weighs = grams(&found);
         assert!((weighs / wanted - 1.0).abs() < 0.06, "{text}: {weighs} g, expected {wanted}");
@@ -57,7 +65,6 @@ fn a_line_of_a_recipe_is_an_ingredient_and_an_amount() {
 
 #[test]
 fn what_is_no_line_is_left_to_the_person() {
-    let shelf = Shelf::catalogue();
     for text in [
         "",
         "salt to taste",
@@ -70,7 +77,7 @@ fn what_is_no_line_is_left_to_the_person() {
         "½",
         "200 g qwxzzy",
     ] {
-        assert!(line(text, &shelf).is_none(), "“{text}” is no line: {:?}", line(text, &shelf));
+        assert!(read_one(text).is_none(), "“{text}” is no line: {:?}", read_one(text));
     }
 }
 
@@ -90,7 +97,7 @@ fn a_recipe_is_put_where_it_belongs() {
     ];
     for (lines, wanted) in cases {
         let text = json!({ "@type": "Recipe", "name": "x", "recipeIngredient": lines }).to_string();
-        let Ok(ReadFile::Recipe { document, not_understood }) = read(&text, &Shelf::catalogue()) else {
+        let Ok(ReadFile::Recipe { document, not_understood, .. }) = read(&text, &Shelf::catalogue()) else {
             panic!("{lines:?} is a recipe")
         };
         assert_eq!(document.family, wanted, "{lines:?}");
@@ -149,4 +156,47 @@ fn a_broken_inside_is_said() {
         "encoding": { "@type": "MediaObject", "encodingFormat": "image/png", "text": "" }
     });
     assert!(matches!(read(&foreign.to_string(), &Shelf::catalogue()), Ok(ReadFile::Recipe { .. })));
+}
+
+/// A hundred lines and more in five languages: right, left to the cook, and never something else in silence.
+#[test]
+fn no_line_in_any_language_is_read_as_something_else() {
+    let (mut right, mut left, mut wrong) = (0, 0, Vec::new());
+    let mut missed = Vec::new();
+    for row in include_str!("data/recipe_lines.csv").lines().filter(|row| !row.starts_with('#')).skip(1) {
+        let [language, text, wanted, grams_wanted] = row.split('|').collect::<Vec<_>>()[..] else {
+            panic!("{row}")
+        };
+        match read_one(text) {
+            None if wanted == "-" => left += 1,
+            None => missed.push(text),
+            Some(found) if found.ingredient == wanted => {
+                let (weighs, wanted_g): (f64, f64) = (grams(&found), grams_wanted.parse().unwrap());
+                if (weighs / wanted_g - 1.0).abs() < 0.07 {
+                    right += 1;
+                } else {
+                    wrong.push(format!("{language} “{text}”: {weighs} g of {wanted}, not {wanted_g}"));
+                }
+            }
+            Some(found) => wrong.push(format!("{language} “{text}”: {} {}", found.amount, found.ingredient)),
+        }
+    }
+    println!("{right} read right, {left} left to the cook, {} missed, {} wrong", missed.len(), wrong.len());
+    assert!(wrong.is_empty(), "{}", wrong.join("\n"));
+    assert!(missed.is_empty(), "not understood: {missed:?}");
+    assert!(right + left >= 100);
+}
+
+/// More lines than a formula takes are not dropped: they are said to be open.
+#[test]
+fn lines_past_the_most_are_said_to_be_open() {
+    let lines: Vec<String> = (0..80).map(|k| format!("{} g sugar", k + 1)).collect();
+    let text = json!({ "@type": "Recipe", "recipeIngredient": lines }).to_string();
+    let Ok(ReadFile::Recipe { document, lines, not_understood }) = read(&text, &Shelf::catalogue()) else {
+        panic!("it is a recipe")
+    };
+    assert_eq!((document.lines.len(), lines.len(), not_understood.len()), (60, 80, 20));
+    let many: Vec<String> = (0..2000).map(|k| format!("{k} g sugar")).collect();
+    let text = json!({ "@type": "Recipe", "recipeIngredient": many }).to_string();
+    assert!(read(&text, &Shelf::catalogue()).unwrap_err().contains("2000 lines"));
 }

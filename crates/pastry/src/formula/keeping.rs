@@ -35,6 +35,13 @@ static KEEPING: LazyLock<HashMap<Family, Keeping>> = LazyLock::new(|| {
         .collect()
 });
 
+impl Keeping {
+    /// Whether it may stand in the room overnight; what may not has hours in the room, or none.
+    pub fn stands_overnight(&self) -> bool {
+        self.room.starts_with("a day")
+    }
+}
+
 /// How a family keeps.
 pub fn keeping(family: Family) -> &'static Keeping {
     KEEPING.get(&family).expect("every family has its keeping")
