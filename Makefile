@@ -46,6 +46,7 @@ browser:
 	./scripts/install-browser
 
 test: browser web lint
+	cd web && npm run --silent test
 	cargo test --workspace --locked
 
 lint: web

@@ -16,7 +16,8 @@
 //! 12. [`order`]: its cakes, what to make, buy, label and pay for them
 //! 13. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
-//! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off.
+//! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
+//! [`spreadsheet`], cells that run nothing.
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
@@ -35,6 +36,7 @@ pub mod patience;
 pub mod rescue;
 pub mod rheology;
 pub mod scale;
+pub mod spreadsheet;
 pub mod stack;
 pub mod swap;
 pub mod units;

@@ -8,6 +8,8 @@ use std::process::ExitCode;
 
 /// Exit code for bad input.
 const BAD_INPUT: u8 = 2;
+/// Exit code for an answer that is not whole: something in it is not known.
+const INCOMPLETE: u8 = 3;
 
 fn main() -> ExitCode {
     match Cli::parse().command {
@@ -28,9 +30,9 @@ fn main() -> ExitCode {
             answer(commands::scale_to(&file, target, loss))
         }
         Command::Methods { file } => answer(commands::methods(&file)),
-        Command::Stack { file, room } => answer(commands::stack_file(&file, room)),
-        Command::Order { file, list } => answer(commands::order_file(&file, list.as_deref())),
-        Command::Recipe { file } => answer(commands::recipe_file(&file)),
+        Command::Stack { file, room } => whole(commands::stack_file(&file, room)),
+        Command::Order { file, list } => whole(commands::order_file(&file, list.as_deref())),
+        Command::Recipe { file } => whole(commands::recipe_file(&file)),
         Command::Compare { files } => answer(commands::compare_files(&files)),
         Command::Convert { amount, ingredient, measures } => {
             answer(commands::convert_words(&amount, &ingredient, measures))
@@ -54,6 +56,22 @@ fn answer(outcome: Result<String, String>) -> ExitCode {
             ExitCode::from(BAD_INPUT)
         }
     }
+}
+
+/// Prints an answer that may not be whole: then it says so and exits with 3.
+fn whole(outcome: Result<commands::Told, String>) -> ExitCode {
+    let told = match outcome {
+        Ok(told) => told,
+        Err(words) => return answer(Err(words)),
+    };
+    let printed = print(&told.answer);
+    if told.incomplete.is_empty() {
+        return printed;
+    }
+    for words in &told.incomplete {
+        eprintln!("INCOMPLETE: {words}");
+    }
+    ExitCode::from(INCOMPLETE)
 }
 
 /// Does something to files of kitchens and prints what came of it.

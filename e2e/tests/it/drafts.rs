@@ -28,7 +28,7 @@ async fn kept(ui: &Ui) -> u64 {
           const count = ask.result.transaction('drafts').objectStore('drafts').count();
           count.onsuccess = () => { ask.result.close(); done(count.result) };
         }";
-    ui.client.execute_async(script, vec![]).await.unwrap().as_u64().unwrap()
+    ui.client.execute_async(script, vec![]).await.expect("it counts").as_u64().expect("a count")
 }
 
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]

@@ -5,7 +5,7 @@ use e2e::{Ui, ui};
 use fantoccini::key::Key;
 
 async fn path(ui: &Ui) -> String {
-    ui.client.current_url().await.unwrap().path().to_owned()
+    ui.client.current_url().await.expect("it has an address").path().to_owned()
 }
 
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]

@@ -1627,6 +1627,11 @@ export interface components {
              * @description Hottest temperature of its map, °C.
              */
             hottest_c: number;
+            /**
+             * Format: double
+             * @description Hottest that a cook of it means when it is said how hot it got, °C.
+             */
+            hottest_heat_c: number;
             /** @description What it is used for, the usual job first. */
             jobs: components["schemas"]["FamilyJob"][];
             /** @description Numbers a cook of it looks at first. */
@@ -2591,6 +2596,11 @@ export interface components {
         /** @description What one line may do. */
         LineRule: {
             /**
+             * @description What the formula is for: its fruit, its flavour, its colour. There is never less of it, and nothing goes in its
+             *     place.
+             */
+            kept?: boolean;
+            /**
              * Format: double
              * @description Least of it, g.
              */
@@ -2677,6 +2687,8 @@ export interface components {
         MethodSheet: {
             /** @description When it is the better one. */
             better: string;
+            /** @description Why the formula cannot be made so by a button; none when it can. */
+            by_hand?: string | null;
             /** @description What can hurt, in words. */
             cautions: components["schemas"]["CautionAnswer"][];
             /** @description What choosing it changes, in words. */
@@ -2831,6 +2843,8 @@ export interface components {
             finished_g: number;
             /** @description How it stands, in one sentence. */
             headline: string;
+            /** @description What is not known of its cakes: no list, label or cost of it is whole while anything stands here. */
+            incomplete: string[];
             /** @description Labels. */
             labels: components["schemas"]["TapeLabel"][];
             /** @description What is left over. */
@@ -3432,8 +3446,19 @@ export interface components {
             document: components["schemas"]["FormulaDocument"];
             /** @enum {string} */
             kind: "recipe";
+            /** @description Every line as it stood, with what was made of it: to be looked over before anything is kept. */
+            lines: components["schemas"]["ReadLine"][];
             /** @description Lines that were not understood, as they stand there. */
             not_understood: string[];
+        };
+        /** @description A line of somebody's recipe, and what was made of it. */
+        ReadLine: {
+            /** @description Which line of the formula it became; none when it was not understood. */
+            line?: number | null;
+            /** @description What was understood: "250 g Dark chocolate 60 %". */
+            taken_as?: string | null;
+            /** @description As it stood. */
+            text: string;
         };
         /** @description One remedy, worked out for the bowl. */
         RemedyAnswer: {
@@ -4040,6 +4065,8 @@ export interface components {
              * @description Height, mm.
              */
             height_mm: number;
+            /** @description What is not known of it: its allergens, lists and cost are not whole while anything stands here. */
+            incomplete: string[];
             /** @description Its name. */
             name: string;
             /** @description What it takes of each component and bake. */
@@ -4254,6 +4281,8 @@ export interface components {
         };
         /** @description One way to do it. */
         SwapOption: {
+            /** @description What it brings that was not there and must be asked for first: "brings milk, an allergen". */
+            asks_first: string[];
             /** @description The verdict then. */
             at: components["schemas"]["Point"];
             /** @description Amounts that change. */
@@ -4288,6 +4317,8 @@ export interface components {
              * @description How many of this label.
              */
             copies: number;
+            /** @description What is not known of what is in it: the label says INCOMPLETE while anything stands here. */
+            incomplete: string[];
             /** @description Where it is kept. */
             keep_at: string;
             /**
@@ -4565,6 +4596,8 @@ export interface components {
         };
         /** @description One way there. */
         Way: {
+            /** @description What it brings that was not there and must be asked for first: "brings milk, an allergen". */
+            asks_first: string[];
             /** @description The verdict after it. */
             at: components["schemas"]["Point"];
             /** @description Amounts that change. */
@@ -4590,7 +4623,7 @@ export interface components {
          * @description What kind of way it is.
          * @enum {string}
          */
-        WayKind: "temperature" | "wait" | "one" | "process" | "swap" | "rebalance";
+        WayKind: "temperature" | "wait" | "heat" | "one" | "process" | "swap" | "rebalance";
         /** @description The answer. */
         Ways: {
             nearest?: components["schemas"]["Nearest"] | null;

@@ -9,16 +9,10 @@ export function twoDigits(value: number): string {
   return rounded.toFixed(decimals)
 }
 
-/** Grams as a cook reads a scale: whole above 10, a tenth below. */
-export function grams(value: number): string {
-  return value >= 10 || value === 0
-    ? value.toLocaleString('en', { maximumFractionDigits: 0 })
-    : value.toLocaleString('en', { maximumFractionDigits: 1 })
-}
-
-/** Grams to be weighed: as many decimals as the scale has, thousands with a comma. */
+/** Grams that somebody weighs, wherever they are shown or printed: whole from 1 kg, tenths below, hundredths below 1 g. */
 export function weighed(value: number): string {
-  return Number(value.toFixed(2)).toLocaleString('en', { maximumFractionDigits: value < 1 ? 2 : 1 })
+  const decimals = value >= 1000 ? 0 : value >= 1 ? 1 : 2
+  return Number(value.toFixed(decimals)).toLocaleString('en', { maximumFractionDigits: decimals })
 }
 
 export function degrees(value: number): string {
@@ -46,13 +40,6 @@ export function clock(date: Date): { day: string; time: string } {
     day: date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }),
     time: date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
   }
-}
-
-/** A typed number; null for nothing typed, undefined for what is no number. */
-export function numberOrNull(text: string): number | null | undefined {
-  if (text.trim() === '') return null
-  const value = Number(text.trim().replace(',', '.'))
-  return Number.isFinite(value) ? value : undefined
 }
 
 /** Money with two decimals and the kitchen's currency. */

@@ -1,4 +1,5 @@
 import { useId, useState } from 'react'
+import { celsius, readNumber, readTemperature } from '../lib/number'
 
 interface NumberFieldProps {
   label: string
@@ -12,19 +13,32 @@ interface NumberFieldProps {
   inline?: boolean
   /** A fault the server named at this field. */
   fault?: string | undefined
+  /** Past this it is asked whether it is meant: most often degrees Fahrenheit. */
+  likely?: number | undefined
 }
 
 /** A number with its unit. What is typed and what is committed are two values; arrows step. */
 export function NumberField(props: NumberFieldProps) {
-  const { label, unit, value, min, max, step, onCommit, inline = false, fault } = props
+  const { label, unit, value, min, max, step, onCommit, inline = false, fault, likely } = props
   const [typed, setTyped] = useState<string | null>(null)
+  /** A number past what is likely, until it is said to be meant. */
+  const [asking, setAsking] = useState<number | null>(null)
   const id = useId()
-  const parsed = typed === null ? value : Number(typed.replace(',', '.'))
-  const wrong = typed !== null && (typed.trim() === '' || !(parsed >= min && parsed <= max))
-  const said = wrong ? `from ${min} to ${max} ${unit}` : fault
-  const commit = (next: number) => {
+  const warmth = unit === '°C'
+  const read = typed === null ? null : warmth ? readTemperature(typed) : readNumber(typed)
+  const parsed = read === null ? value : read.kind === 'number' ? read.value : NaN
+  const wrong = read !== null && !(parsed >= min && parsed <= max)
+  const said = !wrong ? fault : read.kind === 'wrong' ? read.words : `from ${min} to ${max} ${unit}`
+  const take = (next: number) => {
     setTyped(null)
+    setAsking(null)
     if (next !== value) onCommit(next)
+  }
+  const commit = (next: number) => {
+    // Written with its °F it is no question.
+    const sure = read !== null && 'fahrenheit' in read
+    if (likely !== undefined && next > likely && next !== value && !sure) setAsking(next)
+    else take(next)
   }
   const nudge = (by: number) => {
     const from = Number.isFinite(parsed) ? parsed : value
@@ -63,6 +77,30 @@ export function NumberField(props: NumberFieldProps) {
         />
         <span className="text-ink2">{unit}</span>
       </span>
+      {asking !== null && (
+        <span
+          role="alert"
+          className="flex flex-wrap items-center gap-2 text-[13px] whitespace-normal text-hot"
+        >
+          {asking} °C is hotter than it can get. {asking} °F would be {celsius(asking)} °C.
+          <button type="button" className="font-[640] underline" onClick={() => take(celsius(asking))}>
+            {celsius(asking)} °C
+          </button>
+          <button type="button" className="font-[640] underline" onClick={() => take(asking)}>
+            {asking} °C is meant
+          </button>
+          <button
+            type="button"
+            className="font-[640] underline"
+            onClick={() => {
+              setTyped(null)
+              setAsking(null)
+            }}
+          >
+            As it was
+          </button>
+        </span>
+      )}
       {said && (
         <span id={`${id}-fault`} role="alert" className="text-[13px] text-hot">
           {said}

@@ -1,4 +1,5 @@
 import { useId } from 'react'
+import { numberWords } from '../lib/number'
 
 interface TextNumberProps {
   label: string
@@ -10,12 +11,24 @@ interface TextNumberProps {
   fault?: string | undefined
   hint?: string | undefined
   unit?: string | undefined
+  /** Whether one number is expected; a list of them, or a temperature, is read by its form. */
+  numeric?: boolean
 }
 
 /** A number typed into a form that is used as a whole. */
-export function TextNumber({ label, value, onChange, placeholder, fault, hint, unit }: TextNumberProps) {
+export function TextNumber({
+  label,
+  value,
+  onChange,
+  placeholder,
+  fault,
+  hint,
+  unit,
+  numeric = true,
+}: TextNumberProps) {
   const id = useId()
-  const under = fault ?? hint
+  const wrong = fault ?? (numeric ? numberWords(value) : undefined)
+  const under = wrong ?? hint
   return (
     <span className="flex flex-col gap-1">
       <label htmlFor={id}>{label}</label>
@@ -24,8 +37,8 @@ export function TextNumber({ label, value, onChange, placeholder, fault, hint, u
           id={id}
           inputMode="decimal"
           autoComplete="off"
-          className={`min-h-10 w-40 rounded-lg border bg-enamel px-2 pointer-coarse:min-h-11 ${fault ? 'border-hot' : 'border-line2'}`}
-          aria-invalid={fault ? true : undefined}
+          className={`min-h-10 w-40 rounded-lg border bg-enamel px-2 pointer-coarse:min-h-11 ${wrong ? 'border-hot' : 'border-line2'}`}
+          aria-invalid={wrong ? true : undefined}
           aria-describedby={under ? `${id}-under` : undefined}
           placeholder={placeholder}
           value={value}
@@ -34,7 +47,7 @@ export function TextNumber({ label, value, onChange, placeholder, fault, hint, u
         {unit && <span className="text-ink2">{unit}</span>}
       </span>
       {under && (
-        <span id={`${id}-under`} className={`text-[13px] ${fault ? 'text-hot' : 'text-ink2'}`}>
+        <span id={`${id}-under`} className={`text-[13px] ${wrong ? 'text-hot' : 'text-ink2'}`}>
           {under}
         </span>
       )}

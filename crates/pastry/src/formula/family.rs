@@ -224,6 +224,22 @@ impl Family {
         &self.traits().word
     }
 
+    /// Hottest that a cook of it means, °C: egg alone scrambles past 86, water boils off past 106, sugar goes on
+    /// (common practice). A higher number is asked about where it is typed.
+    pub fn hottest_heat_c(self) -> f64 {
+        match self {
+            Family::Anglaise
+            | Family::Curd
+            | Family::Bavarois
+            | Family::EggMousse
+            | Family::SwissButtercream
+            | Family::ItalianButtercream
+            | Family::FrenchButtercream => 90.0,
+            Family::Syrup | Family::MirrorGlaze | Family::BrushingJelly | Family::CondensedFilling => 125.0,
+            _ => 106.0,
+        }
+    }
+
     /// What it is and how it is worked.
     pub fn traits(self) -> &'static FamilyTraits {
         &TABLE[&self]

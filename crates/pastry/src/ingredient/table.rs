@@ -6,6 +6,7 @@ use crate::ingredient::catalogue::{Pack, words};
 use crate::ingredient::composition::Part;
 use crate::ingredient::diet::Origin;
 use crate::ingredient::document::{self, IngredientDocument, Piece, key_of};
+use crate::spreadsheet::{as_it_was, harmless};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
@@ -123,6 +124,7 @@ pub fn to_csv(ingredients: &[IngredientDocument]) -> String {
             if one.sources.is_empty() { String::new() } else { json(&one.sources) },
             one.label.as_ref().map_or(String::new(), |label| json(label)),
         ]);
+        let row: Vec<String> = row.iter().map(|cell| harmless(cell)).collect();
         writer.write_record(&row).expect("a row has as many fields as the header");
     }
     String::from_utf8(writer.into_inner().expect("memory flushes")).expect("text was written")
@@ -186,7 +188,12 @@ pub fn from_csv(text: &str) -> Result<Reading, String> {
             Ok(record) => {
                 let line = record.position().map_or(at + 2, |position| position.line() as usize);
                 let field = |name: &str| {
-                    columns.get(name).and_then(|at| record.get(*at)).map(str::trim).unwrap_or_default()
+                    columns
+                        .get(name)
+                        .and_then(|at| record.get(*at))
+                        .map(str::trim)
+                        .map(as_it_was)
+                        .unwrap_or_default()
                 };
                 keep(&mut reading, line, field("name"), row_document(&field));
             }
@@ -252,8 +259,8 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
         if text.is_empty() {
             return empty;
         }
-        text.replace(',', ".").parse().unwrap_or_else(|_| {
-            faults.push(Fault::new(name, "not_a_number", format!("“{text}” is not a number")));
+        crate::units::number::read(text).unwrap_or_else(|error| {
+            faults.push(Fault::new(name, "not_a_number", error.to_string()));
             empty
         })
     };
@@ -290,7 +297,7 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
     for pair in words(field("pieces")) {
         match pair
             .split_once('=')
-            .and_then(|(unit, g)| Some((unit.trim(), g.trim().replace(',', ".").parse().ok()?)))
+            .and_then(|(unit, g)| Some((unit.trim(), crate::units::number::read(g).ok()?)))
         {
             Some((unit, weight_g)) => pieces.push(Piece { unit: unit.to_owned(), weight_g }),
             None => faults.push(Fault::new("pieces", "unreadable", format!("“{pair}”: write leaf=2.0"))),

@@ -54,6 +54,16 @@ pub fn on_a_scale(grams: f64) -> f64 {
     }
 }
 
+/// Grams that somebody weighs, wherever they are shown or printed: whole from 1 kg, tenths below, hundredths below 1 g.
+/// 22.5 g of gelatin are 22.5 g on the bench, on paper and in every list.
+pub fn weighed_g(grams: f64) -> f64 {
+    match grams {
+        g if g >= 1000.0 => g.round(),
+        g if g >= 1.0 => (10.0 * g).round() / 10.0,
+        g => (100.0 * g).round() / 100.0,
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

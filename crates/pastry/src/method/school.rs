@@ -115,6 +115,8 @@ struct Row {
     cook: Vec<Cook>,
     #[serde(default)]
     history: Option<History>,
+    #[serde(default)]
+    reduces: bool,
     risks: Vec<String>,
     steps: Vec<Written>,
     #[serde(default)]
@@ -144,6 +146,8 @@ pub struct School {
     pub cook: Vec<Cook>,
     /// The state it is judged in then.
     pub history: Option<History>,
+    /// Water is boiled away in it, which is not worked out: the formula cannot be made so by a button.
+    pub reduces: bool,
     /// What may go wrong with it.
     pub risks: Vec<String>,
     /// Its steps.
@@ -202,6 +206,7 @@ static SCHOOLS: LazyLock<Vec<School>> = LazyLock::new(|| {
         whip: row.whip,
         cook: row.cook,
         history: row.history,
+        reduces: row.reduces,
         risks: row.risks,
         source: row.source.unwrap_or_else(|| "common practice".to_owned()),
     })

@@ -84,6 +84,8 @@ pub struct MethodSheet {
     pub headline: String,
     /// Where it is from.
     pub source: String,
+    /// Why the formula cannot be made so by a button; none when it can.
+    pub by_hand: Option<String>,
     /// The formula made so.
     pub document: FormulaDocument,
 }
@@ -198,6 +200,11 @@ fn one(
         changes: changes(was, before, &made, after),
         headline: after.at.headline.clone(),
         source: school.source.clone(),
+        by_hand: school.reduces.then(|| {
+            "Water is boiled away, and how much only your scale knows: boil it, weigh what is left, measure its \
+             Brix, and write that as the formula."
+                .to_owned()
+        }),
         document: made,
     }
 }

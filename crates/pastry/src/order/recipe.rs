@@ -4,7 +4,7 @@
 use crate::fault::Fault;
 use crate::ingredient::Shelf;
 use crate::job::FormulaDocument;
-use crate::job::numbers::on_a_scale;
+use crate::job::numbers::weighed_g;
 use crate::method::sheet::{MethodSheet, sheet};
 use crate::order::batch::{Batch, batches};
 use crate::order::document::{OrderDocument, OrderedCake};
@@ -68,7 +68,7 @@ pub fn formula_recipe(document: &FormulaDocument, shelf: &Shelf) -> Result<Value
         .iter()
         .zip(&lines)
         .map(|(line, weighed)| {
-            let grams = on_a_scale(weighed.mass.grams());
+            let grams = weighed_g(weighed.mass.grams());
             let as_written = line.amount.trim();
             let in_grams = format!("{grams} g");
             if as_written == in_grams || weighed.assumed.is_none() {

@@ -1,6 +1,7 @@
 //! The lists of an order as CSV: for a spreadsheet, or for whoever does the buying.
 
 use crate::order::answer::OrderAnswer;
+use crate::spreadsheet::harmless;
 use crate::stack::place_answer::limit_grams;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -21,13 +22,6 @@ pub enum ListKind {
 
 fn text(value: Option<f64>) -> String {
     value.map(|value| format!("{value}")).unwrap_or_default()
-}
-
-/// A cell that a spreadsheet reads as text: one that begins as a formula does gets an apostrophe before it (OWASP, "CSV
-/// Injection", from memory). Numbers stay numbers.
-pub fn harmless(cell: &str) -> String {
-    let live = cell.starts_with(['=', '+', '-', '@', '\t', '\r']);
-    if live && cell.parse::<f64>().is_err() { format!("'{cell}") } else { cell.to_owned() }
 }
 
 /// A list as CSV, with a header.

@@ -1,6 +1,6 @@
 //! A place as the page shows it: what it is, how much, where it lies, and what one millimetre more costs.
 
-use crate::job::numbers::{digits, limit, on_a_scale};
+use crate::job::numbers::{digits, limit, on_a_scale, weighed_g};
 use crate::stack::cover;
 use crate::stack::covers::drip_band;
 use crate::stack::document::Layer;
@@ -228,7 +228,7 @@ fn hundredths(value: f64) -> String {
 
 /// Grams without a comma, as a scale shows them.
 pub fn limit_grams(grams: f64) -> String {
-    let shown = on_a_scale(grams);
+    let shown = weighed_g(grams);
     if shown >= 10.0 && shown.fract().abs() < 1e-9 { format!("{shown:.0}") } else { format!("{shown}") }
 }
 

@@ -1,6 +1,7 @@
 //! Amounts as cooks write them: "1 1/2 cups", "1½ cup", "1,5 dl", "200 g", "1 stick".
 
 use crate::units::kitchen::{Unit, VAGUE};
+use crate::units::number::{self, NumberError};
 use std::fmt;
 
 /// Largest number taken in an amount field.
@@ -174,7 +175,7 @@ pub fn parse(text: &str) -> Result<Amount, AmountError> {
     {
         return Err(AmountError::Negative { text: shown });
     }
-    let (number, rest) = number(&tidy, &shown)?;
+    let (number, rest) = front(&tidy, &shown)?;
     if number.value().is_nan() || number.value() > LARGEST {
         return Err(AmountError::TooLarge { text: shown });
     }
@@ -195,7 +196,7 @@ pub fn parse(text: &str) -> Result<Amount, AmountError> {
 }
 
 /// The number at the front, and what follows it.
-fn number<'a>(tidy: &'a str, shown: &str) -> Result<(Number, &'a str), AmountError> {
+fn front<'a>(tidy: &'a str, shown: &str) -> Result<(Number, &'a str), AmountError> {
     let zero_below = || AmountError::ZeroBelow { text: shown.to_owned() };
     let whole_end = tidy.find(|c: char| !(c.is_ascii_digit() || c == '.' || c == ',')).unwrap_or(tidy.len());
     let (digits, rest) = tidy.split_at(whole_end);
@@ -228,22 +229,13 @@ fn number<'a>(tidy: &'a str, shown: &str) -> Result<(Number, &'a str), AmountErr
             };
         }
     }
-    if let Some((before, after)) = digits.split_once(',')
-        && after.len() == 3
-        && !before.is_empty()
-        && before != "0"
-        && !after.contains(['.', ','])
-    {
-        return Err(AmountError::Ambiguous {
-            text: digits.to_owned(),
-            thousands: format!("{before}{after}"),
-            decimal: format!("{before}.{after}"),
-        });
+    match number::read(digits) {
+        Ok(value) => Ok((Number::Decimal(value), rest)),
+        Err(NumberError::Ambiguous { text, thousands, decimal }) => {
+            Err(AmountError::Ambiguous { text, thousands, decimal })
+        }
+        Err(NumberError::None(_)) => Err(AmountError::NoNumber { text: shown.to_owned() }),
     }
-    let value = digits.replace(',', ".").parse::<f64>();
-    value
-        .map(|value| (Number::Decimal(value), rest))
-        .map_err(|_| AmountError::NoNumber { text: shown.to_owned() })
 }
 
 fn glyph(text: &str) -> Option<(u32, u32, &str)> {

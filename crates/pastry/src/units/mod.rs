@@ -2,6 +2,7 @@
 
 pub mod amount;
 pub mod kitchen;
+pub mod number;
 
 use serde::{Deserialize, Serialize};
 use utoipa::openapi::schema::{ObjectBuilder, Type};

@@ -160,14 +160,22 @@ fn with_nothing<T>(ask: impl FnOnce(&Known) -> T) -> T {
     ask(&Known { formulas: &formulas, shelf: &shelf })
 }
 
+/// An answer, and what is not known of it.
+pub struct Told {
+    /// What is printed.
+    pub answer: String,
+    /// What leaves it incomplete, in words.
+    pub incomplete: Vec<String>,
+}
+
 /// Reads a cake that brings its formulas and works it out for a room.
 ///
 /// # Errors
 /// In words, one line per fault.
-pub fn stack_file(file: &Path, room_c: f64) -> Result<String, String> {
+pub fn stack_file(file: &Path, room_c: f64) -> Result<Told, String> {
     let document: StackDocument = read(file)?;
     with_nothing(|known| stack(&document, known, room_c))
-        .map(|answer| written(&answer))
+        .map(|answer| Told { answer: written(&answer), incomplete: answer.incomplete })
         .map_err(|faults| lines(&file.display().to_string(), &faults))
 }
 
@@ -175,7 +183,7 @@ pub fn stack_file(file: &Path, room_c: f64) -> Result<String, String> {
 ///
 /// # Errors
 /// In words, one line per fault; a list nobody knows.
-pub fn order_file(file: &Path, list: Option<&str>) -> Result<String, String> {
+pub fn order_file(file: &Path, list: Option<&str>) -> Result<Told, String> {
     let kind = list
         .map(|word| {
             serde_json::from_value::<ListKind>(word.into()).map_err(|_| {
@@ -186,9 +194,12 @@ pub fn order_file(file: &Path, list: Option<&str>) -> Result<String, String> {
     let document: OrderDocument = read(file)?;
     let pack = |ingredient: &Ingredient| ingredient.pack;
     with_nothing(|known| order(&document, known, &pack, &|_| Vec::new()))
-        .map(|answer| match kind {
-            Some(kind) => to_csv(&answer, kind).trim_end().to_owned(),
-            None => written(&answer),
+        .map(|answer| Told {
+            answer: match kind {
+                Some(kind) => to_csv(&answer, kind).trim_end().to_owned(),
+                None => written(&answer),
+            },
+            incomplete: answer.incomplete,
         })
         .map_err(|faults| lines(&file.display().to_string(), &faults))
 }
@@ -197,19 +208,36 @@ pub fn order_file(file: &Path, list: Option<&str>) -> Result<String, String> {
 ///
 /// # Errors
 /// In words: what the file is not.
-pub fn recipe_file(file: &Path) -> Result<String, String> {
+pub fn recipe_file(file: &Path) -> Result<Told, String> {
     let value: serde_json::Value = read(file)?;
     let shown = file.display();
     let shelf = Shelf::catalogue();
     let found = read_any(&value.to_string(), &shelf).map_err(|words| format!("{shown}: {words}"))?;
-    let recipe = match &found {
-        ReadFile::Formula { document } | ReadFile::Recipe { document, .. } => {
-            formula_recipe(document, &shelf).map_err(|faults| lines(&shown.to_string(), &faults))?
+    let open = |answer: Result<Vec<String>, Vec<Fault>>| answer.unwrap_or_default();
+    let (recipe, incomplete) = match &found {
+        ReadFile::Formula { document } => {
+            let recipe =
+                formula_recipe(document, &shelf).map_err(|faults| lines(&shown.to_string(), &faults))?;
+            (recipe, Vec::new())
         }
-        ReadFile::Stack { document } => with_nothing(|known| stack_recipe(document, known, 21.0)),
-        ReadFile::Order { document } => with_nothing(|known| order_recipe(document, known)),
+        ReadFile::Recipe { document, not_understood, .. } => {
+            let recipe =
+                formula_recipe(document, &shelf).map_err(|faults| lines(&shown.to_string(), &faults))?;
+            let said =
+                not_understood.iter().map(|text| format!("“{text}” was not understood and is left out"));
+            (recipe, said.collect())
+        }
+        ReadFile::Stack { document } => with_nothing(|known| {
+            let answer = stack(document, known, 21.0).map(|answer| answer.incomplete);
+            (stack_recipe(document, known, 21.0), open(answer))
+        }),
+        ReadFile::Order { document } => with_nothing(|known| {
+            let answer = order(document, known, &|ingredient| ingredient.pack, &|_| Vec::new());
+            (order_recipe(document, known), open(answer.map(|answer| answer.incomplete)))
+        }),
     };
-    serde_json::to_string_pretty(&recipe).map_err(|error| error.to_string())
+    let answer = serde_json::to_string_pretty(&recipe).map_err(|error| error.to_string())?;
+    Ok(Told { answer, incomplete })
 }
 
 /// Reads two or three formulas and sets them side by side.

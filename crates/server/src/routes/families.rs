@@ -64,6 +64,8 @@ pub struct FamilyEntry {
     pub usual_overrun_percent: f64,
     /// Usual whipping.
     pub usual_whip: WhipStage,
+    /// Hottest that a cook of it means when it is said how hot it got, °C.
+    pub hottest_heat_c: f64,
     /// Hottest temperature of its map, °C.
     pub hottest_c: f64,
     /// Whether it is poured before it sets.
@@ -103,6 +105,7 @@ fn entry(family: Family) -> FamilyEntry {
         looks_at: &traits.looks_at,
         usual_overrun_percent: overrun_percent(&usual, family),
         usual_whip: WhipStage::nearest(whip(&usual, family)),
+        hottest_heat_c: family.hottest_heat_c(),
         hottest_c: traits.hottest_c,
         poured: traits.poured,
         jobs: starts(family)

@@ -107,9 +107,13 @@ export function Bench({ opened, onBorn }: BenchProps) {
     [edit],
   )
 
-  const applyWay = (at: number) => {
+  const [asking, setAsking] = useState<{ at: number; question: string } | null>(null)
+  const applyWay = (at: number, allowed = false) => {
     const chosen = ways?.ways[at]
     if (!chosen) return
+    // What brings an allergen, an animal or alcohol goes in only after a plain yes.
+    if (chosen.asks_first.length > 0 && !allowed) return setAsking({ at, question })
+    setAsking(null)
     trying.tryOut(null)
     edit((d) => withWay(d, chosen.document))
   }
@@ -235,7 +239,10 @@ export function Bench({ opened, onBorn }: BenchProps) {
               shown={trying.shown}
               onPoint={trying.point}
               onTry={trying.tryOut}
-              onUse={applyWay}
+              onUse={(at) => applyWay(at)}
+              asking={asking?.question === question ? asking.at : null}
+              onAllowed={(at) => applyWay(at, true)}
+              onRefused={() => setAsking(null)}
               onNearest={() => {
                 const nearest = ways?.nearest
                 if (nearest) edit((d) => withWay(d, nearest.document))

@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useRef, useState } from 'react'
 import type { Assessment, Fault, IngredientEntry } from '../../api/client'
-import { fixed, grams } from '../../lib/format'
+import { fixed, weighed } from '../../lib/format'
 import { useIngredients } from '../../lib/ingredients'
 import type { BenchDocument, BenchLine } from './document'
 import { editLine, moveLine, newKey } from './document'
@@ -113,7 +113,7 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
       <div className="flex items-center border-t-2 border-ink pt-1.5">
         <b className="flex-1">Makes</b>
         <span className="text-right text-[18px] whitespace-nowrap font-[700]">
-          {answer && document.lines.length > 0 ? grams(answer.totals.batch_mass_g) : '0'}{' '}
+          {answer && document.lines.length > 0 ? weighed(answer.totals.batch_mass_g) : '0'}{' '}
           <span className="text-[14px] font-[450] text-ink2">g</span>
         </span>
         <span className="ml-1.5 w-[110px] text-[13px] leading-tight text-ink2">

@@ -1,7 +1,7 @@
 import { DropdownMenu } from 'radix-ui'
 import type { PointerEvent } from 'react'
 import type { Assessment, Fault, IngredientEntry } from '../../api/client'
-import { fixed, grams, unbroken } from '../../lib/format'
+import { fixed, unbroken, weighed } from '../../lib/format'
 import { TinyBar } from '../../ui/phases'
 import type { BenchLine } from './document'
 import { GRID } from './FormulaTable'
@@ -164,7 +164,7 @@ export function LineRow(props: LineRowProps) {
       ) : (
         answer?.assumed && (
           <p className="-mt-0.5 pb-1 pl-5 text-[13px] leading-tight text-ink2">
-            <b className="text-ink">{grams(answer.mass_g)} g</b>: {answer.assumed}
+            <b className="text-ink">{weighed(answer.mass_g)} g</b>: {answer.assumed}
           </p>
         )
       )}
@@ -225,7 +225,7 @@ function Beside({ answer, view, full }: Pick<LineRowProps, 'answer' | 'view' | '
   }
   return (
     <span className="text-[13px] leading-tight">
-      {answer.in_pieces ?? answer.in_spoons ?? `${grams(answer.mass_g)} g`}
+      {answer.in_pieces ?? answer.in_spoons ?? `${weighed(answer.mass_g)} g`}
     </span>
   )
 }

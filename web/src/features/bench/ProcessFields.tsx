@@ -84,6 +84,7 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
               max={180}
               step={1}
               value={process.cook_c}
+              likely={family.hottest_heat_c}
               onCommit={(cook_c) => set({ cook_c })}
             />
           </Part>

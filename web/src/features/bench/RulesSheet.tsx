@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { IngredientEntry } from '../../api/client'
-import { numberOrNull } from '../../lib/format'
+import { numberOrNull } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import type { BenchDocument, BenchLine } from './document'
@@ -32,7 +32,12 @@ export function countRules(document: BenchDocument): number {
 export function isBound(line: BenchLine): boolean {
   const { rule } = line
   return (
-    !!rule && (rule.locked === true || rule.least_g != null || rule.most_g != null || rule.pack_g != null)
+    !!rule &&
+    (rule.locked === true ||
+      rule.kept === true ||
+      rule.least_g != null ||
+      rule.most_g != null ||
+      rule.pack_g != null)
   )
 }
 
@@ -58,7 +63,11 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
         if (line.key !== key) return line
         const { rule: _rule, ...bare } = line
         const free =
-          rule.locked !== true && rule.least_g == null && rule.most_g == null && rule.pack_g == null
+          rule.locked !== true &&
+          rule.kept !== true &&
+          rule.least_g == null &&
+          rule.most_g == null &&
+          rule.pack_g == null
         return free ? bare : { ...bare, rule }
       }),
     }))
@@ -83,6 +92,7 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
             <tr>
               <th className="font-[450]">Ingredient</th>
               <th className="font-[450]">Leave as it is</th>
+              <th className="font-[450]">What it is for</th>
               <th className="font-[450]">At least, g</th>
               <th className="font-[450]">At most, g</th>
               <th className="font-[450]">In packs of, g</th>
@@ -107,6 +117,16 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
                       />
                     </label>
                   </td>
+                  <td>
+                    <label className="flex min-h-9 items-center gap-2 pointer-coarse:min-h-11">
+                      <input
+                        type="checkbox"
+                        aria-label={`${name(line.ingredient)} is what it is for: never less of it`}
+                        checked={rule.kept ?? false}
+                        onChange={(event) => setLine(line.key, { ...rule, kept: event.target.checked })}
+                      />
+                    </label>
+                  </td>
                   {(['least_g', 'most_g', 'pack_g'] as const).map((side) => (
                     <td key={side}>
                       <Limit
@@ -126,6 +146,10 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
             })}
           </tbody>
         </table>
+        <p className="text-[14px] text-ink2">
+          Mark the fruit, flavour or colour it is for: there is never less of it, and nothing goes in its
+          place.
+        </p>
         <div className="flex flex-col gap-2">
           <h3 className="text-[16px]">Shares of the whole</h3>
           {shares.map((share, at) => {

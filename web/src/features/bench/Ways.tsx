@@ -2,12 +2,17 @@ import { useRef } from 'react'
 import type { Assessment, Way, Ways as WaysAnswer } from '../../api/client'
 import { price, unbroken, weighed } from '../../lib/format'
 import { useSize } from '../../lib/hooks'
+import { AskFirst } from '../../ui/AskFirst'
 import { Button, Keycap } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
 import { GUTTER } from './mapScales'
 import { LETTERS } from './useWays'
 
 interface WaysProps {
+  /** The way that is to be used once what it brings is allowed. */
+  asking: number | null
+  onAllowed: (at: number) => void
+  onRefused: () => void
   answer: Assessment
   found: WaysAnswer | undefined
   /** Looking for longer than the eye waits. */
@@ -85,6 +90,9 @@ function Rows({
   onPoint,
   onTry,
   onUse,
+  asking,
+  onAllowed,
+  onRefused,
 }: WaysProps & { ways: Way[]; outside: boolean }) {
   const frame = useRef<HTMLUListElement>(null)
   const { width } = useSize(frame)
@@ -113,6 +121,9 @@ function Rows({
               <span className="min-w-0 flex-1 leading-tight">
                 <Title words={way.title} />
                 <span className="ml-2 text-[14px] whitespace-nowrap text-ink2">{way.effect_words}</span>
+                {way.asks_first.length > 0 && (
+                  <span className="block text-[14px] font-[640] text-hot">{way.asks_first.join(', ')}</span>
+                )}
               </span>
               <Button
                 look={use ? 'primary' : 'plain'}
@@ -124,6 +135,9 @@ function Rows({
               </Button>
             </div>
             <Spans way={way} x={x} width={width} strong={use} working={temperature} wrong={outside} />
+            {asking === at && (
+              <AskFirst asks={way.asks_first} onYes={() => onAllowed(at)} onNo={() => onRefused()} />
+            )}
             {tried === at && <Amounts way={way} />}
           </li>
         )

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { IngredientEntry, KitchenValues } from '../../api/client'
-import { numberOrNull } from '../../lib/format'
+import { numberOrNull, readTemperature } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import { TextNumber } from '../../ui/TextNumber'
@@ -15,6 +15,8 @@ interface WeightSheetProps {
   onLine: (change: (line: BenchLine) => BenchLine) => void
 }
 
+const HEAT_HINT = 'Fruit boiled before it met the gelatin, egg cooked in a custard before it was folded.'
+
 /** What a cup or a piece of an ingredient weighs here, and how hot this line of it got. */
 export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) {
   const [density, setDensity] = useState(line.density_g_per_ml?.toString() ?? '')
@@ -26,7 +28,9 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
     mutationFn: ({ key, values }: { key: string; values: KitchenValues }) => saveValues(key, values),
     onSuccess: () => void client.invalidateQueries({ queryKey: ['ingredients'] }),
   })
-  const [d, p, c] = [numberOrNull(density), numberOrNull(piece), numberOrNull(cook)]
+  const [d, p] = [numberOrNull(density), numberOrNull(piece)]
+  const heat = readTemperature(cook)
+  const c = heat.kind === 'number' ? heat.value : heat.kind === 'nothing' ? null : undefined
   const badDensity = d === undefined || (d !== null && !(d >= 0.05 && d <= 3))
   const badPiece = p === undefined || (p !== null && !(p > 0 && p <= 100_000))
   const badCook = c === undefined || (c !== null && !(c >= 0 && c <= 180))
@@ -93,8 +97,9 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
           value={cook}
           onChange={setCook}
           placeholder="as the whole"
-          fault={badCook ? 'Write 0 to 180 °C.' : undefined}
-          hint="Fruit boiled before it met the gelatin, egg cooked in a custard before it was folded."
+          numeric={false}
+          fault={badCook ? 'Write 0 to 180 °C, or so many °F.' : undefined}
+          hint={'fahrenheit' in heat && c != null ? `${cook.trim()} is ${c} °C.` : HEAT_HINT}
         />
         {keep.isError && (
           <p role="alert" className="text-hot">

@@ -1,3 +1,4 @@
+import { numberOrNull } from '../../lib/number'
 import type { FormulaDocument } from '../../api/client'
 
 /** A line on the Bench: the wire's line with a key that outlives reordering. */
@@ -63,7 +64,9 @@ export function moveLine(document: BenchDocument, key: string, to: number): Benc
 export function nudged(amount: string, by: number): string | null {
   const match = /^\s*(\d+(?:[.,]\d+)?)\s*(g|ml)?\s*$/i.exec(amount)
   if (!match?.[1]) return null
-  const value = Math.max(0, Number(match[1].replace(',', '.')) + by)
+  const typed = numberOrNull(match[1])
+  if (typeof typed !== 'number') return null
+  const value = Math.max(0, typed + by)
   const text = Number.isInteger(value) ? String(value) : value.toFixed(1)
   return `${text} ${match[2] ?? 'g'}`
 }

@@ -1,6 +1,6 @@
 import { Link } from 'react-router'
 import type { Comparison } from '../../api/client'
-import { grams } from '../../lib/format'
+import { weighed } from '../../lib/format'
 
 type Row = Comparison['lines'][number]
 
@@ -23,7 +23,7 @@ export function CompareTable({ comparison, addresses }: { comparison: Comparison
                 {column.name || `Formula ${k + 1}`}
               </Link>
               <span className="block text-[13px] font-[450] text-ink2">
-                {column.family}, {grams(column.batch_mass_g)} g, to {column.job}
+                {column.family}, {weighed(column.batch_mass_g)} g, to {column.job}
               </span>
             </th>
           ))}

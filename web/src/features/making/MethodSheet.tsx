@@ -61,13 +61,15 @@ export function MethodSheet({ schools, wrong, read, onRead, onUse, onPrint, onCl
             <div className="mb-2 flex flex-wrap items-center gap-3">
               {school.chosen && school.changes.length === 0 ? (
                 <span className="font-[640]">Made so now.</span>
+              ) : school.by_hand ? (
+                <span className="min-w-0 flex-1 font-[640]">{school.by_hand}</span>
               ) : (
                 <Button look="primary" onClick={() => onUse(school.document)}>
                   Make it so
                 </Button>
               )}
               <Button onClick={onPrint}>Print this</Button>
-              {school.changes.length > 0 && (
+              {school.changes.length > 0 && !school.by_hand && (
                 <span className="min-w-0 flex-1 text-ink2">
                   Changes: {school.changes.map(unbroken).join('; ')}. {school.headline}.
                 </span>

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import { answer, api } from '../../api/client'
 import type { Shares } from '../../api/client'
-import { numberOrNull } from '../../lib/format'
+import { numberOrNull, numberWords } from '../../lib/number'
 import { useSettled } from '../../lib/hooks'
 import { useQuestion } from '../../lib/question'
 import { TextNumber } from '../../ui/TextNumber'
@@ -18,7 +18,7 @@ export function SharesPane({ batch }: { batch: number | null }) {
   const own = sizes
     .split(/[\s;]+/)
     .filter(Boolean)
-    .map((text) => Number(text.replace(',', '.')))
+    .map((text) => numberOrNull(text) ?? NaN)
   const uneven = sizes.trim() !== ''
   const count = typeof many === 'number' && Number.isInteger(many) && many >= 1 && many <= 2000 ? many : 0
   const parts = uneven ? own : Array.from({ length: count }, () => 1)
@@ -39,7 +39,7 @@ export function SharesPane({ batch }: { batch: number | null }) {
     (signal) => answer(api.POST('/api/shares', { body: JSON.parse(ask) as never, signal })),
     ready,
   )
-  const notNumber = (text: string) => (numberOrNull(text) === undefined ? 'write a number' : undefined)
+  const notNumber = numberWords
   return (
     <div className="grid min-h-0 grid-cols-[320px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-[900px]:grid-cols-1">
       <div className="flex flex-col gap-3">

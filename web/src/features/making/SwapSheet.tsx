@@ -3,6 +3,7 @@ import { answer, api } from '../../api/client'
 import type { Avoid, FormulaDocument, Goal, IngredientEntry, SwapAsk, SwapOption } from '../../api/client'
 import { unbroken, weighed } from '../../lib/format'
 import { useQuestion } from '../../lib/question'
+import { AskFirst } from '../../ui/AskFirst'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import { IngredientPicker } from '../bench/IngredientPicker'
@@ -146,14 +147,22 @@ export function SwapSheet({ document, entries, onUse, onClose }: SwapSheetProps)
 
 function Option({ option, onUse }: { option: SwapOption; onUse: (document: FormulaDocument) => void }) {
   const { gelatin } = option
+  const [asking, setAsking] = useState(false)
+  const asks = option.asks_first
   return (
     <article className="flex flex-col gap-2 border-t-2 border-line pt-3">
       <div className="flex items-start gap-4">
         <h3 className="min-w-0 flex-1 text-[18px] leading-tight font-[700]">{unbroken(option.title)}</h3>
-        <Button look="primary" aria-label={`Use ${option.title}`} onClick={() => onUse(option.document)}>
+        <Button
+          look="primary"
+          aria-label={`Use ${option.title}`}
+          onClick={() => (asks.length > 0 ? setAsking(true) : onUse(option.document))}
+        >
           Use
         </Button>
       </div>
+      {asks.length > 0 && !asking && <p className="font-[640] text-hot">It {asks.join(', and ')}.</p>}
+      {asking && <AskFirst asks={asks} onYes={() => onUse(option.document)} onNo={() => setAsking(false)} />}
       <p className="flex flex-wrap gap-x-4 gap-y-1">
         {option.kept.map((each) => (
           <span key={each.goal} className={each.held ? '' : 'font-[640] text-hot'}>

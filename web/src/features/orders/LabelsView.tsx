@@ -71,6 +71,11 @@ export function LabelText({ label }: { label: TapeLabel }) {
           <b>Contains</b> {label.allergens.join(', ')}
         </span>
       )}
+      {label.incomplete.length > 0 && (
+        <span className="block border-2 border-current px-1 font-[720]">
+          INCOMPLETE: {label.incomplete.join(' ')}
+        </span>
+      )}
       {label.notes.length > 0 && <span className="block font-[640]">{label.notes.join('; ')}</span>}
     </>
   )

@@ -15,6 +15,7 @@ import { useKitchen } from '../kitchen/queries'
 import { useComponents } from '../library/queries'
 import { CakeView } from '../stack/CakeView'
 import { withCake } from './document'
+import { Incomplete } from './Incomplete'
 import { LabelsView } from './LabelsView'
 import { MakeView } from './MakeView'
 import { OrderHead, VIEWS } from './OrderHead'
@@ -209,6 +210,8 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
           {wrong ?? wrongBench}
         </p>
       )}
+      {answer && view !== 'cake' && <Incomplete of={answer.incomplete} />}
+      {answer && view === 'cake' && <Incomplete of={answer.cakes[cakeAt]?.incomplete ?? []} />}
       {offline && <p role="status">No answer from the server; what is shown is from before.</p>}
       {view === 'cake' && cake && (
         <CakeView

@@ -1,6 +1,7 @@
 import { createPortal } from 'react-dom'
 import type { OrderAnswer, OrderDocument, StackAnswer } from '../../api/client'
 import { unbroken, weighed } from '../../lib/format'
+import { Incomplete } from './Incomplete'
 import { BatchTable } from './MakeView'
 import { LabelText } from './LabelsView'
 import type { ViewName } from './OrderHead'
@@ -23,6 +24,7 @@ export function OrderPrint({ document, answer, view, cakeAt, currency }: OrderPr
   return createPortal(
     <div data-testid="print" className="hidden bg-white text-[11pt] text-black print:block">
       <Head document={document} answer={answer} />
+      <Incomplete of={view === 'cake' ? (cake?.incomplete ?? []) : answer.incomplete} />
       {view === 'cake' && cake && <PrintedCake cake={cake} count={document.cakes[cakeAt]?.count ?? 1} />}
       {view === 'order' && <Summary answer={answer} document={document} />}
       {view === 'make' &&

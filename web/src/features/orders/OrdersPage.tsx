@@ -1,7 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
-import type { OrderDocument, OrderSummary } from '../../api/client'
+import type { FormulaDocument, OrderDocument, OrderSummary, ReadFile } from '../../api/client'
 import { newId } from '../../desk/tabs'
 import { Unsaved } from '../../desk/Unsaved'
 import { Button } from '../../ui/Button'
@@ -9,6 +9,7 @@ import { useKitchen } from '../kitchen/queries'
 import { useCreate } from '../library/queries'
 import { cakeOf, emptyOrder, FORMAT } from './document'
 import { archiveOrder, readFile, useBeginnings, useOrders } from './queries'
+import { ReadRecipe } from './ReadRecipe'
 import { when } from './when'
 
 /** All orders, the next to be eaten first; a new one from a build or from a file. */
@@ -22,10 +23,16 @@ export function OrdersPage() {
   const file = useRef<HTMLInputElement>(null)
   const [away, setAway] = useState(false)
   const [said, setSaid] = useState<string | null>(null)
+  const [recipe, setRecipe] = useState<Extract<ReadFile, { kind: 'recipe' }> | null>(null)
   const room = kitchen.data?.room_temperature_c ?? 21
   const open = (document: OrderDocument) => {
     // Each beginning is a draft of its own: nothing begun before is laid over.
     void navigate(`/stack/new?draft=${newId()}`, { state: { bring: document } })
+  }
+  const keep = async (document: FormulaDocument) => {
+    const name = document.name?.trim() ? document.name : 'Formula from a file'
+    const kept = await create.mutateAsync({ ...document, name })
+    await navigate(`/bench/${kept.id}`)
   }
   const take = async (text: string) => {
     try {
@@ -33,13 +40,8 @@ export function OrdersPage() {
       if (read.kind === 'order') open(read.document)
       else if (read.kind === 'stack')
         open({ ...emptyOrder(room), name: read.document.name ?? '', cakes: [cakeOf(read.document)] })
-      else {
-        const name = read.document.name?.trim() ? read.document.name : 'Formula from a file'
-        const kept = await create.mutateAsync({ ...read.document, name })
-        const missed = read.kind === 'recipe' ? read.not_understood : []
-        if (missed.length === 0) void navigate(`/bench/${kept.id}`)
-        else setSaid(`“${name}” is among the formulas. Not understood: ${missed.join('; ')}.`)
-      }
+      else if (read.kind === 'recipe') setRecipe(read)
+      else await keep(read.document)
     } catch (error) {
       setSaid(error instanceof Error ? sentence(error.message) : 'The file cannot be read.')
     }
@@ -55,6 +57,16 @@ export function OrdersPage() {
   const shown = (orders.data ?? []).filter((order) => away || !order.archived)
   return (
     <div className="tray flex-1 px-6 pt-4 pb-6 max-[760px]:px-4">
+      {recipe && (
+        <ReadRecipe
+          document={recipe.document}
+          lines={recipe.lines}
+          keeping={create.isPending}
+          wrong={create.isError ? sentence(create.error.message) : null}
+          onKeep={() => void keep(recipe.document).catch(() => undefined)}
+          onLeave={() => setRecipe(null)}
+        />
+      )}
       <div className="grid grid-cols-[minmax(0,1fr)_380px] gap-8 max-[960px]:grid-cols-1">
         <section aria-label="Orders">
           <h1 className="text-[30px]">{heading(shown)}</h1>

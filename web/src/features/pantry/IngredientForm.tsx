@@ -8,11 +8,11 @@ import { same } from '../../desk/same'
 import { useFoundDraft } from '../../desk/useFoundDraft'
 import type { Found } from '../../desk/useFoundDraft'
 import { useKeepsDrafts } from '../../desk/useSaving'
-import { numberOrNull } from '../../lib/format'
+import { numberOrNull } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { TextNumber } from '../../ui/TextNumber'
 import { CompositionTable } from './CompositionTable'
-import { ALLERGENS, begin, keyFor, ORIGINS, read, SHELVES } from './draft'
+import { ALLERGENS, begin, keyFor, ORIGINS, read, SHELVES, unreadable } from './draft'
 import type { IngredientDraft } from './draft'
 import { LabelFields } from './LabelFields'
 import { useIngredient, useSaveIngredient } from './queries'
@@ -68,6 +68,8 @@ function Form({ detail, edit, found }: FormProps) {
     faults.find((fault) => fault.field === field || fault.field === `document.${field}`)?.message
 
   const keep = () => {
+    const bad = unreadable(draft)
+    if (bad.length > 0) return setFaults(bad)
     const document: IngredientDocument = read(
       draft,
       edit && detail ? detail.entry.ingredient : keyFor(draft.name),

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Fault, Inferred, IngredientDocument, Label } from '../../api/client'
 import { ProblemError } from '../../api/client'
-import { numberOrNull } from '../../lib/format'
+import { numberOrNull } from '../../lib/number'
 import { TextNumber } from '../../ui/TextNumber'
 import { infer } from './queries'
 

@@ -1,5 +1,5 @@
-import type { IngredientDetail, IngredientDocument, Label, Part } from '../../api/client'
-import { numberOrNull } from '../../lib/format'
+import type { Fault, IngredientDetail, IngredientDocument, Label, Part } from '../../api/client'
+import { numberOrNull, numberWords } from '../../lib/number'
 
 export const SHELVES = [
   'chocolate',
@@ -133,6 +133,21 @@ export function begin(detail: IngredientDetail | undefined, edit: boolean): Ingr
     bloom: detail?.bloom_g ? String(detail.bloom_g) : '',
     base: document ?? {},
   }
+}
+
+/** What is typed where a number belongs and is none: it stops the save, it is not left out. */
+export function unreadable(draft: IngredientDraft): Fault[] {
+  const fields = [
+    ['density_g_per_ml', 'Density', draft.density],
+    ['pack.pack_g', 'A pack weighs', draft.packG],
+    ['pack.pack_price', 'and costs', draft.packPrice],
+    ['bloom_g', 'Bloom strength', draft.bloom],
+    ...PARTS.map(([part, word]) => [`composition_percent.${part}`, word, draft.parts[part] ?? ''] as const),
+  ] as const
+  return fields.flatMap(([field, word, text]) => {
+    const words = numberWords(text)
+    return words ? [{ field, code: 'not_a_number', message: `${word}: ${words}` }] : []
+  })
 }
 
 /** The document a draft stands for. */

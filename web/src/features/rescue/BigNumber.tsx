@@ -1,4 +1,5 @@
 import { useId } from 'react'
+import { numberOrNull } from '../../lib/number'
 
 interface BigNumberProps {
   label: string
@@ -14,7 +15,7 @@ interface BigNumberProps {
 export function BigNumber({ label, unit, value, onChange, step, placeholder, wrong }: BigNumberProps) {
   const id = useId()
   const nudge = (by: number) => {
-    const from = Number((value || placeholder).replace(',', '.'))
+    const from = numberOrNull(value || placeholder) ?? NaN
     onChange(String(Math.round(((Number.isFinite(from) ? from : 20) + by) * 10) / 10))
   }
   const small =
