@@ -1,11 +1,14 @@
 //! JSON bodies and queries: size, type, syntax and shape checked, each refusal in words.
 
 use crate::error::ApiError;
+use crate::shape;
 use axum::extract::{FromRequest, FromRequestParts, Query, Request};
 use axum::http::header;
 use axum::http::request::Parts;
 use pastry::formula::Fault;
 use serde::de::DeserializeOwned;
+use serde_json::Value;
+use utoipa::ToSchema;
 
 /// Largest body taken, bytes.
 pub const LARGEST_BODY: usize = 256 * 1024;
@@ -13,7 +16,7 @@ pub const LARGEST_BODY: usize = 256 * 1024;
 /// A JSON body of the shape of `T`.
 pub struct Body<T>(pub T);
 
-impl<T: DeserializeOwned, S: Send + Sync> FromRequest<S> for Body<T> {
+impl<T: DeserializeOwned + ToSchema, S: Send + Sync> FromRequest<S> for Body<T> {
     type Rejection = ApiError;
 
     async fn from_request(request: Request, _state: &S) -> Result<Self, ApiError> {
@@ -60,7 +63,18 @@ impl<T: DeserializeOwned, S: Send + Sync> FromRequestParts<S> for Asked<T> {
 ///
 /// # Errors
 /// [`ApiError::BrokenJson`] with line and column, or [`ApiError::Faults`] with the path of the field.
-pub fn parse<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, ApiError> {
+pub fn parse<T: DeserializeOwned + ToSchema>(bytes: &[u8]) -> Result<T, ApiError> {
+    let read: T = read(bytes)?;
+    let value: Value = serde_json::from_slice(bytes).map_err(|error| broken(&error))?;
+    let faults = shape::faults::<T>(&value);
+    if faults.is_empty() { Ok(read) } else { Err(ApiError::Faults(faults)) }
+}
+
+/// Reads JSON by its type alone.
+///
+/// # Errors
+/// [`ApiError::BrokenJson`] with line and column, or [`ApiError::Faults`] with the path of the field.
+pub fn read<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, ApiError> {
     let mut deserializer = serde_json::Deserializer::from_slice(bytes);
     let value = serde_path_to_error::deserialize(&mut deserializer).map_err(|error| {
         let (path, inner) = (error.path().to_string(), error.inner());

@@ -24,3 +24,4 @@ pub mod pantry_view;
 pub mod routes;
 pub mod saving;
 pub mod serve;
+pub mod shape;

@@ -16,9 +16,11 @@ use utoipa_axum::router::OpenApiRouter;
 pub struct Format {
     /// Name of its file, without ending.
     pub name: &'static str,
-    root: &'static str,
+    /// The type that defines it.
+    pub root: &'static str,
     title: &'static str,
-    says: &'static str,
+    /// What its field `format` says.
+    pub says: &'static str,
 }
 
 /// The open formats, each published as a JSON Schema in the repository and served.
@@ -94,6 +96,7 @@ fn finished(mut document: Document) -> Value {
     document.paths.paths = paths.into_iter().map(|(path, item)| (format!("/api{path}"), item)).collect();
     let mut value = serde_json::to_value(document).expect("a description serialises");
     close_jobs(&mut value["components"]["schemas"]);
+    close_variants(&mut value["components"]["schemas"]);
     examples::add(&mut value);
     value
 }
@@ -111,6 +114,18 @@ fn close_jobs(schemas: &mut Value) {
         whole["required"] = json!(["kind"]);
         whole["description"] = variant["description"].clone();
         *variant = whole;
+    }
+}
+
+/// The variants of a tagged type take no field that is not theirs, as the types themselves do.
+fn close_variants(schemas: &mut Value) {
+    let Some(all) = schemas.as_object_mut() else { return };
+    for variants in all.values_mut().filter_map(|schema| schema.get_mut("oneOf")?.as_array_mut()) {
+        for variant in variants.iter_mut().filter_map(Value::as_object_mut) {
+            if variant.contains_key("properties") {
+                variant.entry("additionalProperties").or_insert(json!(false));
+            }
+        }
     }
 }
 

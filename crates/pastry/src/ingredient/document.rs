@@ -72,7 +72,7 @@ pub struct IngredientDocument {
     #[schema(example = "bright-spoon/ingredient")]
     pub format: String,
     /// Version of the format: 1.
-    #[schema(example = 1)]
+    #[schema(example = 1, minimum = 1, maximum = 1)]
     pub version: u32,
     /// Its key, beginning with `own-`; small letters, digits and dashes.
     #[schema(example = "own-meadow-cream", max_length = 60)]

@@ -24,7 +24,7 @@ pub struct PantryDocument {
     #[schema(example = "bright-spoon/pantry")]
     pub format: String,
     /// Version of the format: 1.
-    #[schema(example = 1)]
+    #[schema(example = 1, minimum = 1, maximum = 1)]
     pub version: u32,
     /// The ingredients.
     #[schema(max_items = 2000)]

@@ -50,7 +50,7 @@ pub struct FormulaDocument {
     #[schema(example = "bright-spoon/formula")]
     pub format: String,
     /// Version of the format: 1.
-    #[schema(example = 1)]
+    #[schema(example = 1, minimum = 1, maximum = 1)]
     pub version: u32,
     /// What the cook calls it.
     #[serde(default)]

@@ -25,7 +25,7 @@ pub struct OrderDocument {
     #[schema(example = "bright-spoon/order")]
     pub format: String,
     /// Version of the format: 1.
-    #[schema(example = 1)]
+    #[schema(example = 1, minimum = 1, maximum = 1)]
     pub version: u32,
     /// What the cook calls it.
     #[serde(default)]
@@ -37,11 +37,17 @@ pub struct OrderDocument {
     pub note: String,
     /// When it is eaten, in the kitchen's own time.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(value_type = Option<String>, example = "2026-12-05T15:00:00")]
+    #[schema(
+        value_type = Option<String>, example = "2026-12-05T15:00:00",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
+    )]
     pub served_at: Option<DateTime>,
     /// The day it is made, for its labels.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(value_type = Option<String>, example = "2026-12-04")]
+    #[schema(
+        value_type = Option<String>, example = "2026-12-04",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$"
+    )]
     pub made_on: Option<Date>,
     /// How many eat of it.
     #[serde(default, skip_serializing_if = "Option::is_none")]

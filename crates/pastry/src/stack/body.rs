@@ -17,85 +17,110 @@ pub enum Body {
     /// A circle: as high as its layers.
     Round {
         /// Across.
+        #[schema(minimum = 10, maximum = 1500)]
         diameter_mm: f64,
     },
     /// A square or rectangle: as high as its layers.
     Rectangle {
         /// Longer side.
+        #[schema(minimum = 10, maximum = 1500)]
         length_mm: f64,
         /// Shorter side.
+        #[schema(minimum = 10, maximum = 1500)]
         width_mm: f64,
         /// Radius of its corners.
         #[serde(default)]
+        #[schema(minimum = 0, maximum = 1500)]
         corner_mm: f64,
     },
     /// A ring: as high as its layers.
     Ring {
         /// Across.
+        #[schema(minimum = 10, maximum = 1500)]
         diameter_mm: f64,
         /// Across its hole.
+        #[schema(minimum = 10, maximum = 1500)]
         hole_mm: f64,
     },
     /// A heart, of a square and two half circles: as high as its layers.
     Heart {
         /// Side of the square.
+        #[schema(minimum = 10, maximum = 1500)]
         side_mm: f64,
     },
     /// Six equal sides: as high as its layers.
     Hexagon {
         /// From side to opposite side.
+        #[schema(minimum = 10, maximum = 1500)]
         across_mm: f64,
     },
     /// A jar, cup, glass or round tin that is filled.
     Cup {
         /// Across the bottom, inside.
+        #[schema(minimum = 10, maximum = 1500)]
         bottom_mm: f64,
         /// Across the top, inside.
+        #[schema(minimum = 10, maximum = 1500)]
         top_mm: f64,
         /// Height inside.
+        #[schema(minimum = 10, maximum = 1500)]
         height_mm: f64,
     },
     /// A box, tray or square tin that is filled, or a loaf turned out: sides that slope or stand.
     Loaf {
         /// Length at the top.
+        #[schema(minimum = 10, maximum = 1500)]
         top_length_mm: f64,
         /// Width at the top.
+        #[schema(minimum = 10, maximum = 1500)]
         top_width_mm: f64,
         /// Length at the bottom.
+        #[schema(minimum = 10, maximum = 1500)]
         bottom_length_mm: f64,
         /// Width at the bottom.
+        #[schema(minimum = 10, maximum = 1500)]
         bottom_width_mm: f64,
         /// Height.
+        #[schema(minimum = 10, maximum = 1500)]
         height_mm: f64,
     },
     /// A dome turned out of its mould, flat side down.
     Dome {
         /// Across its foot.
+        #[schema(minimum = 10, maximum = 1500)]
         diameter_mm: f64,
         /// Height: half of it for half a ball.
+        #[schema(minimum = 10, maximum = 1500)]
         height_mm: f64,
     },
     /// Half a cylinder turned out, flat side down.
     HalfLog {
         /// Across its foot.
+        #[schema(minimum = 10, maximum = 1500)]
         diameter_mm: f64,
         /// Length.
+        #[schema(minimum = 10, maximum = 1500)]
         length_mm: f64,
     },
     /// A trough mould turned out: straight walls below, half a cylinder on them.
     Trough {
         /// Across.
+        #[schema(minimum = 10, maximum = 1500)]
         width_mm: f64,
         /// Height.
+        #[schema(minimum = 10, maximum = 1500)]
         height_mm: f64,
         /// Length.
+        #[schema(minimum = 10, maximum = 1500)]
         length_mm: f64,
     },
     /// A sheet rolled up with its filling.
     Roll {
         /// Length of the sheet along the way it is rolled.
+        #[schema(minimum = 10, maximum = 1500)]
         sheet_mm: f64,
         /// Length of the roll.
+        #[schema(minimum = 10, maximum = 1500)]
         length_mm: f64,
     },
 }

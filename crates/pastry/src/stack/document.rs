@@ -27,7 +27,7 @@ pub struct StackDocument {
     #[schema(example = "bright-spoon/stack")]
     pub format: String,
     /// Version of the format: 1.
-    #[schema(example = 1)]
+    #[schema(example = 1, minimum = 1, maximum = 1)]
     pub version: u32,
     /// What the cook calls it.
     #[serde(default)]

@@ -31,7 +31,26 @@ use std::path::{Path, PathBuf};
 const LARGEST_FILE: u64 = 4 * 1024 * 1024;
 
 /// A formula, or a question with one in it, from a file; `-` is standard input.
-fn read<T: DeserializeOwned>(file: &Path) -> Result<T, String> {
+fn read<T: DeserializeOwned + utoipa::ToSchema>(file: &Path) -> Result<T, String> {
+    let bytes = bytes_of(file)?;
+    parse::<T>(&bytes).map_err(|error| refused(file, error))
+}
+
+/// Any JSON of a file.
+fn read_any_json(file: &Path) -> Result<serde_json::Value, String> {
+    let bytes = bytes_of(file)?;
+    crate::body::read(&bytes).map_err(|error| refused(file, error))
+}
+
+fn refused(file: &Path, error: ApiError) -> String {
+    let shown = file.display();
+    match error {
+        ApiError::Faults(faults) => lines(&shown.to_string(), &faults),
+        other => format!("{shown}: {other}"),
+    }
+}
+
+fn bytes_of(file: &Path) -> Result<Vec<u8>, String> {
     let shown = file.display();
     let mut bytes = Vec::new();
     let read = if file == Path::new("-") {
@@ -46,10 +65,7 @@ fn read<T: DeserializeOwned>(file: &Path) -> Result<T, String> {
             LARGEST_FILE / 1024 / 1024
         ));
     }
-    parse::<T>(&bytes).map_err(|error| match error {
-        ApiError::Faults(faults) => lines(&shown.to_string(), &faults),
-        other => format!("{shown}: {other}"),
-    })
+    Ok(bytes)
 }
 
 /// One line per fault, each with its field and what to do.
@@ -209,8 +225,12 @@ pub fn order_file(file: &Path, list: Option<&str>) -> Result<Told, String> {
 /// # Errors
 /// In words: what the file is not.
 pub fn recipe_file(file: &Path) -> Result<Told, String> {
-    let value: serde_json::Value = read(file)?;
+    let value: serde_json::Value = read_any_json(file)?;
     let shown = file.display();
+    let wrong = crate::routes::recipes::ours_faults(&value.to_string());
+    if !wrong.is_empty() {
+        return Err(lines(&shown.to_string(), &wrong));
+    }
     let shelf = Shelf::catalogue();
     let found = read_any(&value.to_string(), &shelf).map_err(|words| format!("{shown}: {words}"))?;
     let open = |answer: Result<Vec<String>, Vec<Fault>>| answer.unwrap_or_default();

@@ -4,9 +4,11 @@ use crate::app::AppState;
 use crate::body::{Asked, Body};
 use crate::cupboard::Cupboard;
 use crate::error::{ApiError, Problem};
+use crate::openapi::FORMATS;
 use crate::routes::files::download;
 use crate::routes::orders::worked_out;
 use crate::routes::predict::keys;
+use crate::shape::faults_of;
 use axum::Json;
 use axum::extract::State;
 use axum::response::Response;
@@ -165,6 +167,16 @@ async fn write_file(
     }
 }
 
+/// What the published schema does not take in a document of ours.
+pub fn ours_faults(text: &str) -> Vec<Fault> {
+    let Ok(value) = serde_json::from_str::<serde_json::Value>(text) else { return Vec::new() };
+    let said = value.get("format").and_then(serde_json::Value::as_str);
+    match FORMATS.iter().find(|format| said == Some(format.says)) {
+        Some(format) => faults_of(format.root, &value),
+        None => Vec::new(),
+    }
+}
+
 /// Reads a file: a formula, a cake or an order of ours, or a Schema.org Recipe of anybody's. Keeps nothing.
 #[utoipa::path(post, path = "/files/read", tag = "files", request_body = FileText, responses(
     (status = 200, body = ReadFile, description = "What it holds"),
@@ -174,6 +186,10 @@ async fn read_file(
     State(state): State<AppState>,
     Body(file): Body<FileText>,
 ) -> Result<Json<ReadFile>, ApiError> {
+    let faults = ours_faults(&file.text);
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(faults));
+    }
     let shelf = state.store.whole_shelf().await?;
     state
         .work_out(move || {

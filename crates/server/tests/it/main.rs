@@ -20,6 +20,7 @@ mod making;
 mod orders;
 mod predict;
 mod saving;
+mod shapes;
 
 use pastry::job::FormulaDocument;
 use serde_json::{Value, json};

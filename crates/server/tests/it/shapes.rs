@@ -1,0 +1,183 @@
+//! The published schemas and the server take and refuse the same: every field of every format bent, both ways.
+
+use crate::Kitchen;
+use pastry::ingredient::IngredientDocument;
+use pastry::ingredient::table::PantryDocument;
+use pastry::job::FormulaDocument;
+use pastry::order::OrderDocument;
+use pastry::stack::StackDocument;
+use serde::de::DeserializeOwned;
+use serde_json::{Value, json};
+use server::body::{parse, read};
+use server::openapi::{FORMATS, schema};
+use utoipa::ToSchema;
+
+/// Every place of a document, as a JSON pointer.
+fn places(value: &Value, at: &str, found: &mut Vec<String>) {
+    found.push(at.to_owned());
+    match value {
+        Value::Object(fields) => {
+            for (name, own) in fields {
+                places(own, &format!("{at}/{}", name.replace('~', "~0").replace('/', "~1")), found);
+            }
+        }
+        // One of a list stands for all: the first two.
+        Value::Array(all) => {
+            for (k, own) in all.iter().enumerate().take(2) {
+                places(own, &format!("{at}/{k}"), found);
+            }
+        }
+        _ => {}
+    }
+}
+
+/// A document bent at one place in every way.
+fn bent(document: &Value, pointer: &str) -> Vec<Value> {
+    let mut all = Vec::new();
+    let mut with = |value: Value| {
+        let mut own = document.clone();
+        *own.pointer_mut(pointer).unwrap() = value;
+        all.push(own);
+    };
+    for value in [
+        json!(null),
+        json!(true),
+        json!(-5),
+        json!(0),
+        json!(90),
+        json!(3.7),
+        json!(1e9),
+        json!(-1e9),
+        json!(""),
+        json!("own-x"),
+        json!("x".repeat(6000)),
+        json!([]),
+        json!({}),
+        json!(vec![json!("a"); 300]),
+    ] {
+        with(value);
+    }
+    let own = document.pointer(pointer).unwrap();
+    if let Value::Object(fields) = own {
+        let mut more = own.clone();
+        more["surprise"] = json!(1);
+        with(more);
+        for name in fields.keys() {
+            let mut less = own.clone();
+            less.as_object_mut().unwrap().remove(name);
+            with(less);
+        }
+    }
+    if let Value::Array(items) = own
+        && let Some(first) = items.first()
+    {
+        with(json!(vec![first.clone(); 130]));
+    }
+    all
+}
+
+/// Bends every place of the documents of a format: how many bodies were compared, and where the two disagree.
+fn compare<T: DeserializeOwned + ToSchema>(
+    at: usize,
+    documents: &[Value],
+    faults: impl Fn(&T) -> bool,
+) -> (usize, Vec<String>) {
+    let format = &FORMATS[at];
+    let validator = jsonschema::draft202012::new(&schema(format)).unwrap();
+    let (mut compared, mut wrong) = (0, Vec::new());
+    for document in documents {
+        assert!(validator.is_valid(document), "{}: {document}", format.name);
+        let mut pointers = Vec::new();
+        places(document, "", &mut pointers);
+        for pointer in pointers {
+            for body in bent(document, &pointer) {
+                compared += 1;
+                let text = body.to_string();
+                let by_schema = validator.is_valid(&body);
+                let by_door = parse::<T>(text.as_bytes()).is_ok_and(|own| !faults(&own));
+                if !by_schema && by_door {
+                    let shown: String = body.pointer(&pointer).map(Value::to_string).unwrap_or_default();
+                    wrong.push(format!(
+                        "{} {pointer} = {:.60}: taken, the schema forbids it",
+                        format.name, shown
+                    ));
+                }
+                if by_schema && read::<T>(text.as_bytes()).is_err() {
+                    let shown: String = body.pointer(&pointer).map(Value::to_string).unwrap_or_default();
+                    wrong.push(format!(
+                        "{} {pointer} = {:.60}: refused, the schema takes it",
+                        format.name, shown
+                    ));
+                }
+            }
+        }
+    }
+    (compared, wrong)
+}
+
+fn as_json(value: &impl serde::Serialize) -> Value {
+    serde_json::to_value(value).unwrap()
+}
+
+#[test]
+fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
+    let formulas: Vec<Value> = server::demo::documents().unwrap().iter().take(8).map(as_json).collect();
+    let good = server::demo::ingredients().good;
+    let ingredients: Vec<Value> = good.iter().map(as_json).collect();
+    let pantry = [as_json(&pastry::ingredient::table::to_json(good))];
+    let orders: Vec<Value> =
+        server::demo::orders(|name| Some(name.to_owned())).unwrap().iter().map(as_json).collect();
+    let mut stacks: Vec<Value> =
+        pastry::stack::templates().iter().map(|own| as_json(&own.document)).collect();
+    stacks.extend(orders.iter().map(|order| order["cakes"][0]["stack"].clone()));
+    let (mut compared, mut wrong) = (0, Vec::new());
+    for (many, own) in [
+        compare::<FormulaDocument>(0, &formulas, |own| !own.faults().is_empty()),
+        compare::<IngredientDocument>(1, &ingredients, |own| !own.faults().is_empty()),
+        compare::<PantryDocument>(2, &pantry, |own| own.format != "bright-spoon/pantry" || own.version != 1),
+        compare::<StackDocument>(3, &stacks, |own| !pastry::stack::built::faults(own).is_empty()),
+        compare::<OrderDocument>(4, &orders, |own| !own.faults().is_empty()),
+    ] {
+        compared += many;
+        wrong.extend(own);
+    }
+    println!("{compared} bodies compared, {} disagree", wrong.len());
+    assert!(wrong.is_empty(), "{} of {compared}:\n{}", wrong.len(), wrong[..wrong.len().min(60)].join("\n"));
+    assert!(compared > 15_000);
+}
+
+/// The measured ones, over HTTP and by the command line.
+#[tokio::test]
+async fn what_was_taken_in_silence_is_refused_with_its_field() {
+    let kitchen = Kitchen::open(true).await;
+    let order = as_json(&server::demo::orders(|name| Some(name.to_owned())).unwrap()[0]);
+    let stack = &order["cakes"][0]["stack"];
+    let cases: [(&str, Value, &str); 3] = [
+        ("/serve_c", json!(90), "serve_c"),
+        ("/tiers/0/body/diameter_mm", json!(-5), "tiers.0.body"),
+        ("/surprise", json!(1), ""),
+    ];
+    for (pointer, value, field) in cases {
+        let mut bad = stack.clone();
+        match bad.pointer_mut(pointer) {
+            Some(own) => *own = value,
+            None => bad[pointer.trim_start_matches('/')] = value,
+        }
+        let body = json!({ "document": bad, "room_c": 21.0 });
+        let (status, problem) = kitchen.post("/api/stack", &body).await;
+        assert_eq!(status, 422, "{pointer}: {problem}");
+        let named = problem["errors"][0]["field"].as_str().unwrap();
+        assert!(named.starts_with("document") && named.contains(field), "{pointer}: {problem}");
+        let (status, problem) = kitchen.post("/api/files/read", &json!({ "text": bad.to_string() })).await;
+        assert_eq!(status, 422, "{pointer}: {problem}");
+        let file = kitchen.dir.path().join("cake.json");
+        std::fs::write(&file, bad.to_string()).unwrap();
+        let said = std::process::Command::new(env!("CARGO_BIN_EXE_bright-spoon"))
+            .arg("stack")
+            .arg(&file)
+            .output()
+            .unwrap();
+        assert_eq!(said.status.code(), Some(2), "{pointer}");
+    }
+    kitchen.close().await;
+}
