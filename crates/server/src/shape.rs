@@ -55,7 +55,12 @@ pub fn faults_of(name: &str, value: &Value) -> Vec<Fault> {
                 let message = "only version 1 is known here: it was written by a newer program";
                 return Fault::new(field, "unknown_version", message);
             }
-            Fault::new(field, "out_of_range", words(&error.kind, &error.to_string()))
+            let code = match error.kind {
+                Kind::MaxLength { .. } => "too_long",
+                Kind::MinItems { .. } | Kind::MaxItems { .. } => "how_many",
+                _ => "out_of_range",
+            };
+            Fault::new(field, code, words(&error.kind, &error.to_string()))
         })
         .collect()
 }

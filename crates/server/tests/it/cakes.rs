@@ -164,7 +164,7 @@ async fn what_is_no_order_is_refused_with_its_field() {
         ("/cakes/0/count", json!(90000), "cakes.0.count", "out_of_range"),
         ("/cakes/0/stack/format", json!("bright-spoon/formula"), "cakes.0.stack.format", "unknown_format"),
         ("/cakes/0/stack/version", json!(2), "cakes.0.stack.version", "unknown_version"),
-        ("/cakes/0/stack/tiers", json!([]), "cakes.0.stack.tiers", "tiers"),
+        ("/cakes/0/stack/tiers", json!([]), "cakes.0.stack.tiers", "how_many"),
         ("/format", json!("bright-spoon/stack"), "format", "unknown_format"),
         ("/version", json!(9), "version", "unknown_version"),
         ("/name", json!("n".repeat(121)), "name", "too_long"),
