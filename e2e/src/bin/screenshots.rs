@@ -111,6 +111,24 @@ async fn open(ui: &Ui, what: &str) {
             ui.open(&format!("/stack/new?view=cake&cake={cake}")).await;
             ui.find("//*[@role='listbox']").await;
         }
+        // build:To weigh, a build begun just now, at a view
+        Some(("build", view)) => {
+            ui.open("/orders").await;
+            ui.click("(//section[@aria-label='A new order']//li/button)[1]").await;
+            ui.click(&format!("//nav[@aria-label='Views of the order']//button[.='{view}']")).await;
+            ui.find("//section[@aria-label='Incomplete']").await;
+        }
+        // unsaved:/formulas, a page with work that was not saved
+        Some(("unsaved", page)) => {
+            for name in ["Fog fill", "Fog soak"] {
+                ui.open("/bench/new?family=ganache&job=fill").await;
+                ui.verdict_that("is there", |_| true).await;
+                ui.write("//input[@aria-label='Name of the formula']", name).await;
+                ui.find(&format!("//*[contains(@class, 'tape')]//span[.='{name}']")).await;
+            }
+            ui.open(page).await;
+            ui.find("//section[@aria-label='Unsaved on this device']//b[.='Fog soak']").await;
+        }
         // order:Harbour wedding=Cake, or with something clicked: order:Harbour wedding=Cake=Build
         Some(("order", rest)) => {
             let mut parts = rest.split('=');

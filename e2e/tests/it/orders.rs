@@ -81,7 +81,7 @@ async fn cakes_are_added_doubled_and_taken_away() {
         // The second and the third are chosen by name.
         view(ui, "Cake").await;
         ui.click("//select[@aria-label='Which cake']/option[starts-with(., '1 ×')]").await;
-        ui.find("//section[@aria-label='The cake']//h1[contains(., 'has no component yet')]").await;
+        ui.find("//section[@aria-label='The cake']//h1[contains(., 'has no formula yet')]").await;
         view(ui, "Order").await;
         ui.click("(//button[.='Take it away'])[3]").await;
         ui.find("//h1[.='48 portions for 24, and everything stands']").await;
@@ -144,7 +144,7 @@ async fn places_move_double_and_take_a_dam_and_a_disc() {
         // The plain filling in the middle of tier 1.
         ui.click(&row(1, "Filling 6 mm")).await;
         ui.click("//button[.='Put a dam round it']").await;
-        ui.find("//section[@aria-label='What is found']//b[contains(., 'The dam of tier 1 has no component yet')]").await;
+        ui.find("//section[@aria-label='What is found']//b[contains(., 'The dam of tier 1 has no formula yet')]").await;
         ui.click(&row(2, "Dam")).await;
         ui.click("//section[@aria-label='What is selected']//option[.='Lantern wall buttercream']").await;
         ui.wait_for("the dam chosen", async || !ui.has("//b[contains(., 'The dam of tier 1 has no')]").await).await;

@@ -107,7 +107,7 @@ async fn a_cake_begins_from_a_build_gets_its_formulas_and_is_saved() {
     ui("stack_begin", async |ui| {
         ui.open("/orders").await;
         ui.click("//button[starts-with(., 'Mousse in a ring')]").await;
-        headline_that(ui, "what is open", |said| said.contains("has no component yet")).await;
+        headline_that(ui, "what is open", |said| said.contains("has no formula yet")).await;
         build(ui).await;
         for (place, formula) in [
             ("Glaze", "Winter-sky glaze"),
@@ -158,9 +158,9 @@ async fn bad_sizes_are_said_at_their_place_and_mended() {
         headline_that(ui, "no overhang", |said| !said.contains("across")).await;
         // A layer nobody chose is said, and taken away again.
         ui.click("//select[@aria-label='Add to tier 2']/option[.='Filling']").await;
-        ui.find("//section[@aria-label='What is found']//b[contains(., 'has no component yet')]").await;
+        ui.find("//section[@aria-label='What is found']//b[contains(., 'has no formula yet')]").await;
         ui.click("//section[@aria-label='What is selected']//button[.='Take it away']").await;
-        ui.wait_for("it gone", async || !ui.has("//b[contains(., 'has no component yet')]").await).await;
+        ui.wait_for("it gone", async || !ui.has("//b[contains(., 'has no formula yet')]").await).await;
         // A third tier on top, and down again.
         ui.click("//button[.='Put a tier on top']").await;
         ui.find("//button[starts-with(., 'Tier 3: round of 140 mm')]").await;

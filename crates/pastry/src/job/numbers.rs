@@ -64,6 +64,11 @@ pub fn weighed_g(grams: f64) -> f64 {
     }
 }
 
+/// Grams of a batch that was worked out, not written: whole from 100 g, where a gram is less than one per cent.
+pub fn batch_g(grams: f64) -> f64 {
+    if grams >= 100.0 { grams.round() } else { weighed_g(grams) }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

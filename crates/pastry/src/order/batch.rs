@@ -3,7 +3,7 @@
 use crate::formula::WeighedLine;
 use crate::formula::kitchen_words::in_pieces;
 use crate::ingredient::Ingredient;
-use crate::job::numbers::weighed_g;
+use crate::job::numbers::{batch_g, weighed_g};
 use crate::order::document::OrderDocument;
 use crate::stack::answer::cents;
 use crate::stack::part::{EqualShare, PartAnswer, PartKind};
@@ -161,8 +161,10 @@ fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredien
     }
     batch.times = batch.to_make_g / formula_g;
     let mut cost = Some(0.0);
+    // The formula as it is saved is weighed as it is written.
+    let round = if (batch.times - 1.0).abs() < 1e-9 { weighed_g } else { batch_g };
     for line in lines {
-        let mass_g = weighed_g(batch.times * line.mass.grams());
+        let mass_g = round(batch.times * line.mass.grams());
         cost = cost.zip(price(&line.ingredient)).map(|(sum, per_kg)| sum + 1e-3 * per_kg * mass_g);
         // Two lines of one ingredient stay two: they go in at different times.
         batch.lines.push(BatchLine {

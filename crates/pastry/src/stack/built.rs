@@ -88,7 +88,7 @@ fn unlinked(scene: &Scene) -> Vec<Finding> {
         let open = |sentence: String| Finding::new("unlinked", &spot.path, Standing::Trouble, sentence);
         match spot.stuff {
             Stuff::Component(None) => {
-                found.push(open(format!("The {what} of tier {tier} has no component yet: choose one.")));
+                found.push(open(format!("The {what} of tier {tier} has no formula yet: choose one.")));
             }
             Stuff::Bake(None) => {
                 found.push(open(format!("A {what} of tier {tier} is not baked yet: choose what it is.")))

@@ -198,7 +198,7 @@ fn the_verdict_is_one_sentence_and_counts_the_rest() {
     bad.tiers[0].drip.as_mut().unwrap().component = None;
     let answer = worked_out(&bad);
     assert_eq!(answer.standing, Standing::Trouble);
-    assert_eq!(answer.headline, "The coat of tier 1 has no component yet");
+    assert_eq!(answer.headline, "The coat of tier 1 has no formula yet");
     assert_eq!(answer.detail, "Choose one. And 1 more to mend.");
     assert!(answer.findings.windows(2).all(|pair| pair[0].standing >= pair[1].standing));
     // What is not chosen weighs nothing and is still drawn where it lies.
