@@ -4,8 +4,8 @@
 //! past its range, a list too long, a field nobody knows) is refused here, field by field.
 
 use crate::openapi;
-use jsonschema::Validator;
 use jsonschema::error::ValidationErrorKind as Kind;
+use jsonschema::{ValidationError, Validator};
 use pastry::fault::Fault;
 use serde_json::{Value, json};
 use std::collections::HashMap;
@@ -45,33 +45,115 @@ pub fn faults_of(name: &str, value: &Value) -> Vec<Fault> {
     if validator.is_valid(value) {
         return Vec::new();
     }
-    validator
-        .iter_errors(value)
-        .take(MOST)
-        .map(|error| {
-            let path = error.instance_path.to_string();
-            let field = path.trim_start_matches('/').replace('/', ".");
-            if field == "version" || field.ends_with(".version") {
-                let message = "only version 1 is known here: it was written by a newer program";
-                return Fault::new(field, "unknown_version", message);
-            }
-            let code = match error.kind {
-                Kind::MaxLength { .. } => "too_long",
-                Kind::MinItems { .. } | Kind::MaxItems { .. } => "how_many",
-                _ => "out_of_range",
-            };
-            Fault::new(field, code, words(&error.kind, &error.to_string()))
-        })
-        .collect()
+    let mut found = Vec::new();
+    for error in validator.iter_errors(value) {
+        told(&error, &mut found);
+    }
+    found.truncate(MOST);
+    found
+}
+
+/// The faults of one error; of something that comes in several kinds, those of the kind it was meant as.
+fn told(error: &ValidationError, found: &mut Vec<Fault>) {
+    if let Kind::OneOfNotValid { context } | Kind::AnyOf { context } = &error.kind
+        && let Some(meant) = meant(context, &error.instance_path.to_string())
+    {
+        for inner in meant {
+            told(inner, found);
+        }
+        return;
+    }
+    let path = error.instance_path.to_string();
+    let field = path.trim_start_matches('/').replace('/', ".");
+    if field == "version" || field.ends_with(".version") {
+        let message = "only version 1 is known here: it was written by a newer program";
+        found.push(Fault::new(field, "unknown_version", message));
+        return;
+    }
+    let code = match error.kind {
+        Kind::MaxLength { .. } => "too_long",
+        Kind::MinItems { .. } | Kind::MaxItems { .. } => "how_many",
+        _ => "out_of_range",
+    };
+    let words = words(&error.kind, &error.to_string(), unit(&field));
+    let message = match place(&field) {
+        Some(place) => format!("{place}: {words}"),
+        None => words,
+    };
+    found.push(Fault::new(field, code, message));
+}
+
+/// The kind a value was meant as: the one whose tag and type fit, so that only a size or a name in it is amiss.
+fn meant<'a>(kinds: &'a [Vec<ValidationError<'static>>], at: &str) -> Option<&'a [ValidationError<'static>]> {
+    let strange = |error: &&ValidationError| {
+        let path = error.instance_path.to_string();
+        let below = path.strip_prefix(at).unwrap_or(&path).matches('/').count();
+        match error.kind {
+            Kind::Type { .. } | Kind::Required { .. } => below == 0,
+            Kind::Enum { .. } | Kind::Constant { .. } => below <= 1,
+            _ => false,
+        }
+    };
+    kinds
+        .iter()
+        .filter(|errors| !errors.is_empty() && !errors.iter().any(|error| strange(&error)))
+        .min_by_key(|errors| errors.len())
+        .map(Vec::as_slice)
+}
+
+/// The unit a field carries in its name.
+fn unit(field: &str) -> &'static str {
+    let [.., own] = field.split('.').collect::<Vec<_>>()[..] else { return "" };
+    let own = own.trim_matches(|letter: char| letter.is_ascii_digit());
+    match own.rsplit('_').next() {
+        Some("mm") => " mm",
+        Some("cm") => " cm",
+        Some("c") => " °C",
+        Some("g") => " g",
+        Some("ml") => " ml",
+        Some("percent") => " %",
+        Some("min") => " min",
+        Some("h") => " h",
+        _ => "",
+    }
+}
+
+/// Where a field stands, as a cook would say it: “diameter of tier 2”.
+fn place(field: &str) -> Option<String> {
+    let parts: Vec<&str> = field.split('.').collect();
+    let own = parts.iter().rev().find(|part| part.parse::<usize>().is_err()).filter(|own| !own.is_empty())?;
+    let bare = ["_mm", "_cm", "_c", "_g", "_ml", "_percent", "_min", "_h", "_pa"]
+        .iter()
+        .find_map(|unit| own.strip_suffix(unit))
+        .unwrap_or(own)
+        .replace('_', " ");
+    let within = parts.windows(2).rev().find_map(|pair| {
+        let number: usize = pair[1].parse().ok()?;
+        let word = match pair[0] {
+            "tiers" => "tier",
+            "cakes" => "cake",
+            "lines" => "line",
+            "bakes" => "bake",
+            "layers" => "layer",
+            _ => return None,
+        };
+        Some(format!("{word} {}", number + 1))
+    });
+    let itself = parts.last().is_some_and(|last| last.parse::<usize>().is_ok());
+    match within {
+        Some(within) if itself => Some(within),
+        Some(within) => Some(format!("{bare} of {within}")),
+        None => Some(bare),
+    }
 }
 
 /// What is wrong, without the value: that may be long.
-fn words(kind: &Kind, otherwise: &str) -> String {
+fn words(kind: &Kind, otherwise: &str, unit: &str) -> String {
     match kind {
-        Kind::Minimum { limit } => format!("write at least {limit}"),
-        Kind::Maximum { limit } => format!("write at most {limit}"),
-        Kind::ExclusiveMinimum { limit } => format!("write more than {limit}"),
-        Kind::ExclusiveMaximum { limit } => format!("write less than {limit}"),
+        Kind::Minimum { limit } => format!("write at least {limit}{unit}"),
+        Kind::Maximum { limit } => format!("write at most {limit}{unit}"),
+        Kind::ExclusiveMinimum { limit } => format!("write more than {limit}{unit}"),
+        Kind::ExclusiveMaximum { limit } => format!("write less than {limit}{unit}"),
         Kind::MaxLength { limit } => format!("write at most {limit} letters"),
         Kind::MinLength { limit } => format!("write at least {limit} letters"),
         Kind::MaxItems { limit } => format!("at most {limit} of them"),
@@ -79,10 +161,45 @@ fn words(kind: &Kind, otherwise: &str) -> String {
         Kind::AdditionalProperties { unexpected } => {
             format!("nothing is known by the name of {}: take it out", unexpected.join(", "))
         }
+        Kind::Required { property } => format!("{property} is missing"),
         Kind::Constant { expected_value } => format!("write {expected_value}"),
         Kind::OneOfNotValid { .. } | Kind::AnyOf { .. } => {
             "it is none of the kinds that are known, or a value in it is past its range".to_owned()
         }
         _ => otherwise.chars().take(200).collect(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_size_in_one_of_several_kinds_is_said_at_its_field() {
+        let cake = |across: f64| {
+            json!({
+                "format": "bright-spoon/stack", "version": 1,
+                "tiers": [
+                    { "body": { "shape": "round", "diameter_mm": 200.0 }, "layers": [] },
+                    { "body": { "shape": "round", "diameter_mm": across }, "layers": [] }
+                ]
+            })
+        };
+        assert_eq!(faults_of("StackDocument", &cake(140.0)), []);
+        let found = faults_of("StackDocument", &cake(0.0));
+        assert_eq!(found.len(), 1, "{found:?}");
+        assert_eq!(found[0].field, "tiers.1.body.diameter_mm");
+        assert_eq!(found[0].message, "diameter of tier 2: write at least 10 mm");
+        let mut odd = cake(140.0);
+        odd["tiers"][1]["layers"] = json!([{ "kind": "filling", "thickness_mm": 1e9, "colour": "x" }]);
+        let found = faults_of("StackDocument", &odd);
+        assert!(found.iter().all(|own| own.field.starts_with("tiers.1.layers.0")), "{found:?}");
+        assert!(found.iter().any(|own| own.message.contains("colour")), "{found:?}");
+        let mut wide = cake(140.0);
+        wide["tiers"][1]["body"] = json!({ "shape": "rectangle", "length_mm": 100, "width_mm": 1e9 });
+        let found = faults_of("StackDocument", &wide);
+        assert_eq!(found[0].message, "width of tier 2: write at most 1500 mm");
+        odd["tiers"][1]["layers"] = json!([{ "kind": "dream" }]);
+        assert_eq!(faults_of("StackDocument", &odd).len(), 1);
     }
 }

@@ -150,7 +150,11 @@ async fn bad_sizes_are_said_at_their_place_and_mended() {
         let across = "//section[@aria-label='What is selected']//input[@id=//label[.='Across']/@for]";
         ui.write(across, "0").await;
         ui.press(Key::Enter).await;
-        headline_that(ui, "that it has no size", |said| said == "Tier 2 cannot be 0 mm").await;
+        ui.find(
+            "//*[@role='alert'][contains(., 'Diameter of tier 2: write at least 10 mm. The cake is drawn as it was')]",
+        )
+        .await;
+        assert!(ui.has("//section[@aria-label='The cake']//h1").await, "the cake stays in sight");
         ui.write(across, "260").await;
         ui.press(Key::Enter).await;
         headline_that(ui, "that it stands out", |said| said.starts_with("Tier 2 is 273 mm across")).await;
@@ -231,7 +235,7 @@ async fn the_whole_cake_goes_into_another_size() {
         ui.click("//button[.='Size']").await;
         ui.write("//*[@role='dialog']//input[@id=//label[.='Across']/@for]", "4").await;
         ui.press(Key::Enter).await;
-        ui.find("//*[@role='dialog']//*[@role='alert'][contains(., 'That is no tin')]").await;
+        ui.find("//*[@role='dialog']//*[@role='alert'][contains(., 'write at least 10 mm')]").await;
         ui.press(Key::Escape).await;
     })
     .await;

@@ -129,6 +129,11 @@ fn bring_ingredients(formula: &mut FormulaDocument, shelf: &Shelf) {
 
 /// A cake as a recipe: one list of ingredients, a section for each component, and one for the building.
 pub fn stack_recipe(document: &StackDocument, known: &Known, room_c: f64) -> Value {
+    recipe_and_missing(document, known, room_c).0
+}
+
+/// The same, with what is not known of it.
+fn recipe_and_missing(document: &StackDocument, known: &Known, room_c: f64) -> (Value, Vec<String>) {
     let whole = with_components(document, known);
     let makings = Makings::of(&whole, known);
     let answer = stack_of(&whole, &makings, known, room_c);
@@ -163,7 +168,7 @@ pub fn stack_recipe(document: &StackDocument, known: &Known, room_c: f64) -> Val
         .collect();
     sections.push(json!({ "@type": "HowToSection", "name": "Building", "itemListElement": building }));
     let value = serde_json::to_value(&whole).unwrap_or(Value::Null);
-    json!({
+    let recipe = json!({
         "@context": CONTEXT,
         "@type": "Recipe",
         "name": name_or(&document.name, "Cake"),
@@ -173,7 +178,8 @@ pub fn stack_recipe(document: &StackDocument, known: &Known, room_c: f64) -> Val
         "recipeIngredient": all.iter().flat_map(ingredients).collect::<Vec<String>>(),
         "recipeInstructions": sections,
         "encoding": encoding(crate::stack::document::FORMAT, &value),
-    })
+    });
+    (recipe, answer.incomplete)
 }
 
 /// A note, after what is not known.
@@ -197,18 +203,21 @@ pub fn order_with_components(document: &OrderDocument, known: &Known) -> OrderDo
 pub fn order_recipe(document: &OrderDocument, known: &Known) -> Value {
     let whole = order_with_components(document, known);
     let room_c = document.room_temperature_c.celsius();
+    let mut missing = Vec::new();
     let items: Vec<Value> = whole
         .cakes
         .iter()
         .enumerate()
         .map(|(at, cake)| {
-            let mut recipe = stack_recipe(&cake.stack, known, room_c);
+            let (mut recipe, own) = recipe_and_missing(&cake.stack, known, room_c);
+            let name = name_or(&cake.stack.name, "cake");
+            missing.extend(own.iter().map(|words| format!("{name}: {words}")));
             // The order brings it once, whole.
             if let Some(fields) = recipe.as_object_mut() {
                 fields.remove("encoding");
                 fields.remove("@context");
             }
-            json!({ "@type": "ListItem", "position": at + 1, "name": format!("{} of {}", cake.count, name_or(&cake.stack.name, "cake")), "item": recipe })
+            json!({ "@type": "ListItem", "position": at + 1, "name": format!("{} of {name}", cake.count), "item": recipe })
         })
         .collect();
     let value = serde_json::to_value(&whole).unwrap_or(Value::Null);
@@ -216,7 +225,7 @@ pub fn order_recipe(document: &OrderDocument, known: &Known) -> Value {
         "@context": CONTEXT,
         "@type": "ItemList",
         "name": name_or(&document.name, "Order"),
-        "description": document.note,
+        "description": described(&document.note, &missing),
         "itemListElement": items,
         "encoding": encoding(crate::order::document::FORMAT, &value),
     })

@@ -13,6 +13,7 @@ mod fuzz;
 mod handbook;
 mod harms;
 mod heat;
+mod incomplete;
 mod invariants;
 mod jobs;
 mod method;

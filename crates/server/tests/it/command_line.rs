@@ -144,3 +144,41 @@ fn a_file_that_is_no_kitchen_is_refused_and_left_as_it_is() {
     assert!(String::from_utf8(output.stderr).unwrap().contains("no kitchen's file of Bright Spoon"));
     assert_eq!(std::fs::read(&file).unwrap(), before);
 }
+
+#[test]
+fn an_answer_that_is_short_of_a_part_says_so_and_exits_with_3() {
+    let cake = serde_json::json!({
+        "format": "bright-spoon/stack", "version": 1, "name": "Short",
+        "tiers": [{
+            "body": { "shape": "round", "diameter_mm": 180 },
+            "layers": [{ "kind": "filling", "component": "gone", "thickness_mm": 10 }]
+        }]
+    });
+    let order = serde_json::json!({
+        "format": "bright-spoon/order", "version": 1, "name": "Short", "room_temperature_c": 21.0,
+        "cakes": [{ "stack": cake, "count": 2 }]
+    });
+    let mut asked = vec![(vec!["stack", "-"], cake.to_string()), (vec!["recipe", "-"], cake.to_string())];
+    asked.push((vec!["order", "-"], order.to_string()));
+    asked.push((vec!["recipe", "-"], order.to_string()));
+    for list in ["shopping", "weighing", "bill", "labels"] {
+        asked.push((vec!["order", "-", "--list", list], order.to_string()));
+    }
+    for (arguments, input) in &asked {
+        let output = run(arguments, Some(input));
+        let (told, said) =
+            (String::from_utf8(output.stdout).unwrap(), String::from_utf8(output.stderr).unwrap());
+        assert_eq!(output.status.code(), Some(3), "{arguments:?}: {said}");
+        assert!(said.contains("INCOMPLETE"), "{arguments:?}: {said}");
+        // On the paper too, where nobody sees an exit code.
+        assert!(told.contains("INCOMPLETE") || told.contains("\"incomplete\":[\""), "{arguments:?}: {told}");
+    }
+    // A recipe with a line that was not understood is not whole either.
+    let foreign = serde_json::json!({
+        "@context": "https://schema.org", "@type": "Recipe", "name": "Theirs",
+        "recipeIngredient": ["200 g cream", "3 handfuls of moonbeams"]
+    });
+    let output = run(&["recipe", "-"], Some(&foreign.to_string()));
+    assert_eq!(output.status.code(), Some(3));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("moonbeams"));
+}

@@ -51,7 +51,9 @@ function fats({ figures, totals }: Assessment): string {
     ['oil and egg fat', totals.oil.mass_g],
     ['coconut fat', totals.lauric_fat.mass_g],
   ] as const
-  const present = parts.filter(([, mass]) => mass > 0.05).map(([name, mass]) => `${name} ${twoDigits(mass)} g`)
+  const present = parts
+    .filter(([, mass]) => mass > 0.05)
+    .map(([name, mass]) => `${name} ${twoDigits(mass)} g`)
   if (present.length === 0) return ''
   return `Fat: ${present.join(', ')}; ${percent(figures.solid_fat_percent, 0)} of it solid here. `
 }

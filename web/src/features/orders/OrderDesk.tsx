@@ -63,7 +63,7 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
   const kitchen = useKitchen()
   const components = useComponents()
   const document = state.present
-  const { found: answer, wrong, offline } = useOrderAnswer(document)
+  const { found: answer, before, wrong, offline } = useOrderAnswer(document)
 
   const asked = params.get('view')
   const view: ViewName =
@@ -208,6 +208,7 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
       {(wrong ?? wrongBench) && (
         <p role="alert" className="text-hot">
           {wrong ?? wrongBench}
+          {wrong && before && view === 'cake' && ' The cake is drawn as it was before.'}
         </p>
       )}
       {answer && view !== 'cake' && <Incomplete of={answer.incomplete} />}
@@ -217,7 +218,7 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
         <CakeView
           key={cakeAt}
           cake={cake}
-          answer={answer?.cakes[cakeAt]}
+          answer={(answer ?? before)?.cakes[cakeAt]}
           room={document.room_temperature_c}
           known={known}
           selected={selected}

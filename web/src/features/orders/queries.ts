@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { answer, api, ProblemError } from '../../api/client'
 import type { ListKind, OrderAnswer, OrderDocument, ReadFile, StackDocument } from '../../api/client'
 import { attempt } from '../../desk/attempt'
@@ -21,11 +22,17 @@ export function useOrder(id: string, on = true) {
   })
 }
 
-/** The order worked out; the last answer stays until the next is there. */
+/**
+ * The order worked out; the last answer stays until the next is there. `before` is the last one there was: the cake
+ * stays in sight while a size in it cannot be, but no list and no label is made from it.
+ */
 export function useOrderAnswer(document: OrderDocument) {
-  return useQuestion<OrderAnswer>('order-answer', document, (signal) =>
+  const asked = useQuestion<OrderAnswer>('order-answer', document, (signal) =>
     answer(api.POST('/api/order', { body: document, signal })),
   )
+  const [before, setBefore] = useState(asked.found)
+  if (asked.found && asked.found !== before) setBefore(asked.found)
+  return { ...asked, before }
 }
 
 /** Builds to begin with, batters, kinds of sponge. They do not change while the program runs. */
