@@ -75,7 +75,7 @@ async fn a_pantry_file_is_read_first_and_its_good_rows_taken() {
         let dir = tempfile::tempdir().unwrap();
         let file = dir.path().join("ours.csv");
         let table =
-            "name,group,water_percent,milk_fat_percent\nHill cream,dairy,55,45\nBad cream,dairy,55,25\n";
+            "name,group,water_percent,milk_fat_percent,allergens\nHill cream,dairy,55,45,milk\nBad cream,dairy,55,25,milk\n";
         std::fs::write(&file, table).unwrap();
         let input = "//input[@aria-label='Pantry file']";
         let field = ui.client.find(Locator::XPath(input)).await.unwrap();

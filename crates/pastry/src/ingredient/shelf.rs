@@ -37,3 +37,30 @@ impl Shelf {
         self.own.values().chain(catalogue())
     }
 }
+
+/// A key made of a name: "Meadow cream 38 %" becomes `own-meadow-cream-38`.
+pub fn key_for(name: &str) -> String {
+    let plain = deunicode::deunicode(name).to_lowercase();
+    let mut key = String::from(OWN);
+    for word in plain.split(|c: char| !c.is_ascii_alphanumeric()).filter(|word| !word.is_empty()) {
+        if key.len() + word.len() > 52 {
+            break;
+        }
+        if !key.ends_with('-') {
+            key.push('-');
+        }
+        key.push_str(word);
+    }
+    if key.len() == OWN.len() { key + "ingredient" } else { key }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_name_in_any_script_makes_a_key() {
+        assert_eq!(key_for("Crème double 45 %"), "own-creme-double-45");
+        assert_eq!(key_for("  "), "own-ingredient");
+    }
+}

@@ -6,6 +6,7 @@ use crate::ingredient::catalogue::{Pack, words};
 use crate::ingredient::composition::Part;
 use crate::ingredient::diet::Origin;
 use crate::ingredient::document::{self, IngredientDocument, Piece, key_of};
+use crate::ingredient::shelf::key_for;
 use crate::spreadsheet::{as_it_was, harmless};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -159,13 +160,18 @@ pub fn from_csv(text: &str) -> Result<Reading, String> {
         .delimiter(delimiter)
         .flexible(true)
         .from_reader(text.trim_start_matches('\u{feff}').as_bytes());
-    let columns: BTreeMap<String, usize> = reader
+    let heads: Vec<String> = reader
         .headers()
         .map_err(|error| format!("the table cannot be read: {error}"))?
         .iter()
-        .enumerate()
-        .map(|(at, name)| (name.trim().to_lowercase(), at))
+        .map(|name| name.trim().to_lowercase())
         .collect();
+    let columns: BTreeMap<String, usize> =
+        heads.iter().enumerate().map(|(at, name)| (name.clone(), at)).collect();
+    if let Some(twice) = heads.iter().enumerate().find(|(at, name)| !name.is_empty() && columns[*name] != *at)
+    {
+        return Err(format!("the column “{}” stands twice: take one out", twice.1));
+    }
     if !columns.contains_key("name") || !columns.keys().any(|name| name.ends_with("_percent")) {
         return Err(
             "this is no table of ingredients: the first line must name the columns name, group and shares \
@@ -178,6 +184,12 @@ pub fn from_csv(text: &str) -> Result<Reading, String> {
         columns.keys().filter(|name| !name.is_empty() && !known.contains(name)).collect();
     if let Some(name) = unknown.first() {
         return Err(format!("the column “{name}” is not known here: rename it, or take it out"));
+    }
+    if !columns.contains_key("allergens") {
+        return Err(
+            "the table has no column allergens: add it, and leave it empty only where there are none"
+                .to_owned(),
+        );
     }
     let mut reading = Reading::default();
     for (at, record) in reader.records().enumerate() {
@@ -195,7 +207,19 @@ pub fn from_csv(text: &str) -> Result<Reading, String> {
                         .map(as_it_was)
                         .unwrap_or_default()
                 };
-                keep(&mut reading, line, field("name"), row_document(&field));
+                // A cell too many or too few moves every cell behind it: 36,5 without quotes is two.
+                let more = record.iter().skip(heads.len()).any(|cell| !cell.trim().is_empty());
+                let read = if more || record.len() < heads.len() {
+                    let (here, there) = (record.len(), heads.len());
+                    let message = format!(
+                        "the row has {here} cells where the first line names {there}: put what holds a \
+                        comma in quotes, and leave no cell out"
+                    );
+                    Err(vec![Fault::new("", "cells", message)])
+                } else {
+                    row_document(&field)
+                };
+                keep(&mut reading, line, field("name"), read);
             }
             Err(error) => {
                 let fault = Fault::new("", "unreadable", format!("the row cannot be read: {error}"));
@@ -206,15 +230,23 @@ pub fn from_csv(text: &str) -> Result<Reading, String> {
     Ok(reading)
 }
 
-/// Reads a list of documents: a pantry file, or one ingredient.
+/// Reads a list of documents: a pantry file, or one ingredient. `shape` says what the published schema does not take in
+/// an entry as it stands in the file.
 ///
 /// # Errors
-/// In words, when it is neither.
-pub fn from_json(text: &str) -> Result<Reading, String> {
+/// In words, when it is neither, or a pantry without its list.
+pub fn from_json(text: &str, shape: &dyn Fn(&serde_json::Value) -> Vec<Fault>) -> Result<Reading, String> {
     let value: serde_json::Value =
         serde_json::from_str(text).map_err(|error| format!("this is not JSON: {error}"))?;
     let list = match value["format"].as_str() {
-        Some(FORMAT) => value["ingredients"].as_array().cloned().unwrap_or_default(),
+        Some(FORMAT) => match &value["ingredients"] {
+            serde_json::Value::Array(list) => list.clone(),
+            _ => {
+                return Err(
+                    "the pantry has no list of ingredients: its field “ingredients” must be one".to_owned()
+                );
+            }
+        },
         Some(document::FORMAT) => vec![value],
         _ => {
             return Err(format!(
@@ -229,8 +261,10 @@ pub fn from_json(text: &str) -> Result<Reading, String> {
     let mut reading = Reading::default();
     for (at, entry) in list.into_iter().enumerate() {
         let name = entry["name"].as_str().unwrap_or_default().to_owned();
+        let amiss = shape(&entry);
         let read = serde_json::from_value::<IngredientDocument>(entry)
-            .map_err(|error| vec![Fault::new("", "unreadable", error.to_string())]);
+            .map_err(|error| vec![Fault::new("", "unreadable", error.to_string())])
+            .and_then(|document| if amiss.is_empty() { Ok(document) } else { Err(amiss) });
         keep(&mut reading, at + 1, &name, read);
     }
     Ok(reading)
@@ -353,22 +387,6 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
     })
 }
 
-/// A key made of a name: "Meadow cream 38 %" becomes `own-meadow-cream-38`.
-pub fn key_for(name: &str) -> String {
-    let plain = deunicode::deunicode(name).to_lowercase();
-    let mut key = String::from(crate::ingredient::shelf::OWN);
-    for word in plain.split(|c: char| !c.is_ascii_alphanumeric()).filter(|word| !word.is_empty()) {
-        if key.len() + word.len() > 52 {
-            break;
-        }
-        if !key.ends_with('-') {
-            key.push('-');
-        }
-        key.push_str(word);
-    }
-    if key.len() == crate::ingredient::shelf::OWN.len() { key + "ingredient" } else { key }
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -387,7 +405,7 @@ mod tests {
         let back = from_csv(&to_csv(&all)).unwrap();
         assert!(back.bad.is_empty(), "{:?}", back.bad.first());
         let json = serde_json::to_string(&to_json(all.clone())).unwrap();
-        let from_json = from_json(&json).unwrap();
+        let from_json = from_json(&json, &|_| Vec::new()).unwrap();
         assert_eq!((back.good.len(), from_json.good.len()), (all.len(), all.len()));
         for (at, one) in all.iter().enumerate() {
             assert_eq!(&back.good[at], one, "through the table");
@@ -397,24 +415,26 @@ mod tests {
 
     #[test]
     fn a_bad_row_is_named_by_its_line_and_the_good_ones_are_kept() {
-        let table = "name,group,water_percent,milk_fat_percent\n\
-            Meadow cream,dairy,60,40\n\
-            Bad sums,dairy,60,10\n\
-            Bad number,dairy,sixty,40\n\
-            Hill cream,dairy,\"52,5\",47.5\n";
+        let table = "name,group,water_percent,milk_fat_percent,allergens\n\
+            Meadow cream,dairy,60,40,milk\n\
+            Bad sums,dairy,60,10,milk\n\
+            Bad number,dairy,sixty,40,milk\n\
+            Hill cream,dairy,\"52,5\",47.5,milk\n\
+            Unquoted cream,dairy,52,5,47.5,milk\n\
+            Short cream,dairy,60,40\n";
         let reading = from_csv(table).unwrap();
         let good: Vec<&str> = reading.good.iter().map(|one| one.key.as_str()).collect();
         assert_eq!(good, ["own-meadow-cream", "own-hill-cream"]);
         let bad: Vec<usize> = reading.bad.iter().map(|row| row.line).collect();
-        assert_eq!(bad, [3, 4]);
+        assert_eq!(bad, [3, 4, 6, 7]);
+        assert!(reading.bad[2].faults[0].message.contains("in quotes"));
         assert!(reading.bad[0].faults[0].message.contains("add up to 70.0 %"));
         assert!(from_csv("a,b\n1,2\n").unwrap_err().contains("no table of ingredients"));
-        assert!(from_json("{}").unwrap_err().contains("no pantry"));
-    }
-
-    #[test]
-    fn a_name_in_any_script_makes_a_key() {
-        assert_eq!(key_for("Crème double 45 %"), "own-creme-double-45");
-        assert_eq!(key_for("  "), "own-ingredient");
+        assert!(from_csv("name,water_percent\nW,100\n").unwrap_err().contains("no column allergens"));
+        assert!(from_csv("name,name,water_percent,allergens\nW,V,100,\n").unwrap_err().contains("twice"));
+        let read = |text: &str| from_json(text, &|_| Vec::new());
+        assert!(read("{}").unwrap_err().contains("no pantry"));
+        let bare = format!(r#"{{"format": "{FORMAT}", "version": 1, "ingredient": []}}"#);
+        assert!(read(&bare).unwrap_err().contains("no list"));
     }
 }

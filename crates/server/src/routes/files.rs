@@ -5,6 +5,7 @@ use crate::body::{Asked, Body};
 use crate::error::{ApiError, Problem};
 use crate::routes::recipes::{Form, WantedForm};
 use crate::saving::Saving;
+use crate::shape::faults;
 use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::header;
@@ -12,7 +13,8 @@ use axum::response::{IntoResponse, Response};
 use jiff::Timestamp;
 use pastry::fault::Fault;
 use pastry::ingredient::document::IngredientDocument;
-use pastry::ingredient::table::{BadRow, Reading, from_csv, from_json, key_for, to_csv, to_json};
+use pastry::ingredient::shelf::key_for;
+use pastry::ingredient::table::{BadRow, PantryDocument, Reading, from_csv, from_json, to_csv, to_json};
 use pastry::ingredient::{Shelf, catalogue};
 use pastry::job::FormulaDocument;
 use pastry::order::recipe::formula_recipe;
@@ -138,7 +140,10 @@ async fn import_ingredients(
 ) -> Result<Json<ImportAnswer>, ApiError> {
     let read = match file.kind {
         FileKind::Csv => from_csv(&file.text),
-        FileKind::Json => from_json(&file.text),
+        FileKind::Json => {
+            pantry_faults(&file.text)?;
+            from_json(&file.text, &faults::<IngredientDocument>)
+        }
     };
     let Reading { good, bad } =
         read.map_err(|words| ApiError::Faults(vec![Fault::new("text", "no_pantry_file", words)]))?;
@@ -164,6 +169,17 @@ async fn import_ingredients(
         .map(|(document, replaces_revision)| Offered { document, replaces_revision })
         .collect();
     Ok(Json(ImportAnswer { good, bad, taken: file.take }))
+}
+
+/// What the published schema does not take in the frame of a pantry; its entries are looked at one by one.
+fn pantry_faults(text: &str) -> Result<(), ApiError> {
+    let Ok(mut value) = serde_json::from_str::<serde_json::Value>(text) else { return Ok(()) };
+    if value["format"] != pastry::ingredient::table::FORMAT || !value["ingredients"].is_array() {
+        return Ok(());
+    }
+    value["ingredients"] = serde_json::Value::Array(Vec::new());
+    let amiss = faults::<PantryDocument>(&value);
+    if amiss.is_empty() { Ok(()) } else { Err(ApiError::Faults(amiss)) }
 }
 
 /// A formula as a file, with the own ingredients it needs in another kitchen.

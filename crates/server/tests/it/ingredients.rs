@@ -156,6 +156,19 @@ async fn pantry_files_are_read_first_then_taken_and_come_back_the_same() {
     let (status, problem) =
         elsewhere.post("/api/ingredients/import", &json!({ "kind": "json", "text": "[]" })).await;
     assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("text")));
+    // A field nobody knows, in one entry or in the frame, is not dropped in silence.
+    let mut entry: serde_json::Value = serde_json::from_str(&documents).unwrap();
+    entry["ingredients"][1]["allergenes"] = json!(["milk"]);
+    let (_, read) = elsewhere
+        .post("/api/ingredients/import", &json!({ "kind": "json", "text": entry.to_string() }))
+        .await;
+    assert_eq!(read["good"].as_array().unwrap().len(), 1, "{read}");
+    assert!(read["bad"][0]["line"] == 2 && read["bad"][0].to_string().contains("allergenes"), "{read}");
+    let mut frame: serde_json::Value = serde_json::from_str(&documents).unwrap();
+    frame["version"] = json!(2);
+    let newer = json!({ "kind": "json", "text": frame.to_string(), "take": true });
+    let (status, problem) = elsewhere.post("/api/ingredients/import", &newer).await;
+    assert_eq!((status, problem["errors"][0]["code"].as_str()), (422, Some("unknown_version")));
     elsewhere.close().await;
     kitchen.close().await;
 }
