@@ -14,10 +14,10 @@ pub(crate) struct Writing<'a> {
 impl Store {
     /// Waits for the writer and begins.
     pub(crate) async fn write(&self) -> Result<Writing<'_>, StoreError> {
-        let mut connection = self.writer.acquire().await?;
-        let begun = sqlx::query("BEGIN IMMEDIATE").execute(&mut *connection).await;
-        let writing = Writing { store: self, connection: Some(connection) };
-        begun?;
+        let connection = self.writer.acquire().await?;
+        // Held before it begins: who leaves while BEGIN is under way takes the connection along, too.
+        let mut writing = Writing { store: self, connection: Some(connection) };
+        sqlx::query("BEGIN IMMEDIATE").execute(writing.connection()).await?;
         Ok(writing)
     }
 }
