@@ -10,7 +10,7 @@ use hyper_util::service::TowerToHyperService;
 use std::pin::Pin;
 use std::sync::Arc;
 use std::time::Duration;
-use tokio::io::AsyncWriteExt;
+use tokio::io::{AsyncReadExt, AsyncWriteExt};
 use tokio::net::{TcpListener, TcpStream};
 use tokio::sync::{Semaphore, watch};
 use tokio_io_timeout::TimeoutStream;
@@ -114,7 +114,11 @@ async fn no_place() -> Vec<u8> {
 async fn turn_away(mut stream: TcpStream, words: Vec<u8>) {
     let _ = tokio::time::timeout(Duration::from_secs(1), async {
         stream.write_all(&words).await?;
-        stream.shutdown().await
+        stream.shutdown().await?;
+        // What was asked is taken in before the door shuts, or the words would be cut off by a reset.
+        let mut asked = [0; 1024];
+        while stream.read(&mut asked).await? > 0 {}
+        std::io::Result::Ok(())
     })
     .await;
 }

@@ -94,6 +94,33 @@ async fn a_head_that_does_not_come_and_a_connection_that_rests_are_let_go() {
 }
 
 #[tokio::test]
+async fn a_reader_that_takes_nothing_is_let_go_and_its_place_is_free() {
+    let limits = Limits { connections: 1, write: Duration::from_millis(200), ..Limits::default() };
+    let kitchen = Kitchen::within(false, limits).await;
+    let mut stuck = TcpStream::connect(authority(&kitchen)).await.unwrap();
+    // More than any buffer between the two holds; nothing of it is read.
+    let large = format!("GET /api/openapi.json HTTP/1.1\r\nhost: {}\r\n\r\n", authority(&kitchen));
+    let asking = tokio::spawn(async move {
+        for _ in 0..1000 {
+            if stuck.write_all(large.as_bytes()).await.is_err() {
+                break;
+            }
+        }
+        stuck
+    });
+    let ask = format!("GET /api/kitchen HTTP/1.1\r\nhost: {}", authority(&kitchen));
+    loop {
+        if wire(&kitchen, &ask, "").await.starts_with("HTTP/1.1 200") {
+            break;
+        }
+        tokio::time::sleep(Duration::from_millis(20)).await;
+    }
+    // Still open on its own side: it was the server that let go.
+    drop(asking.await.unwrap());
+    kitchen.close().await;
+}
+
+#[tokio::test]
 async fn one_connection_too_many_is_told_so_and_there_is_room_again_afterwards() {
     let kitchen = Kitchen::within(false, Limits { connections: 2, ..Limits::default() }).await;
     let held = [
