@@ -266,6 +266,23 @@ async fn where_storage_is_forbidden_the_page_works_and_says_so() {
     .await;
 }
 
+/// Seen with a busy disk: the store did not answer for a minute, and the Bench stayed empty as long.
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn where_storage_never_answers_the_page_works_and_says_so() {
+    ui("drafts_silent", async |ui| {
+        ui.before_every_page("IDBFactory.prototype.open = () => new EventTarget()").await;
+        start(ui, "ganache", "fill").await;
+        ui.write(NAME, "Fog fill").await;
+        ui.find("//*[@role='status'][contains(., 'This device cannot keep what you change here')]").await;
+        ui.click("//nav[@aria-label='Rooms']//a[contains(., 'Formulas')]").await;
+        ui.click(&format!("{UNSAVED}//a[contains(., 'Fog fill')]")).await;
+        named(ui, "Fog fill").await;
+        ui.click(SAVE).await;
+        ui.find("//*[contains(., 'version 1, saved')]").await;
+    })
+    .await;
+}
+
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]
 async fn a_view_that_breaks_offers_the_draft_and_shows_no_trace() {
     ui("drafts_broken", async |ui| {

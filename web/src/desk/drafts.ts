@@ -140,11 +140,39 @@ async function bringLeft(db: IDBPDatabase<Kept>) {
   }
 }
 
+/** How long the device's store may take to answer before the page goes on without it. */
+const PATIENCE_MS = 5000
+
+/** The answer, or a refusal once it took too long; what was asked for goes on. */
+function soon<T>(asked: Promise<T>): Promise<T> {
+  return new Promise((answer, refuse) => {
+    const late = () => {
+      stuck = true
+      refuse(new Error('the store does not answer'))
+    }
+    const clock = setTimeout(late, stuck ? 0 : PATIENCE_MS)
+    const ended = () => {
+      clearTimeout(clock)
+      stuck = false
+    }
+    asked.then(answer, refuse).finally(ended)
+  })
+}
+
+/** Whether the store did not answer when it was asked last: it is not waited for a second time. */
+let stuck = false
 let opened: Promise<IDBPDatabase<Kept> | null> | null = null
 
-function database(): Promise<IDBPDatabase<Kept> | null> {
-  opened ??= open()
-  return opened
+async function database(): Promise<IDBPDatabase<Kept> | null> {
+  opened ??= open().then((db) => {
+    // It came late: what the page held meanwhile is kept now.
+    if (db && stuck) {
+      for (const draft of held.values()) void putDraft(draft)
+      changed()
+    }
+    return db
+  })
+  return soon(opened).catch(() => null)
 }
 
 async function open(): Promise<IDBPDatabase<Kept> | null> {
@@ -152,7 +180,8 @@ async function open(): Promise<IDBPDatabase<Kept> | null> {
     const db = await openDB<Kept>('bright-spoon', 1, {
       upgrade: (fresh) => void fresh.createObjectStore(STORE, { keyPath: 'id' }),
       // Another tab wants a newer form: let it, and open again when asked.
-      blocking: () => {
+      blocking: (_now, _wanted, event) => {
+        ;(event.target as IDBDatabase).close()
         opened = null
       },
       terminated: () => {
@@ -223,7 +252,7 @@ export function putDraft(draft: Omit<Draft, 'tab' | 'at'>): Promise<void> {
     try {
       const db = await database()
       if (!db) throw new Error('no store')
-      await db.put(STORE, whole)
+      await soon(db.put(STORE, whole))
       held.delete(whole.id)
     } catch {
       held.set(whole.id, whole)
@@ -242,8 +271,8 @@ export function dropDraft(id: string): Promise<void> {
     const there = held.delete(id)
     try {
       const db = await database()
-      if (await db?.getKey(STORE, id)) {
-        await db?.delete(STORE, id)
+      if (db && (await soon(db.getKey(STORE, id)))) {
+        await soon(db.delete(STORE, id))
         tellDrafts()
         changed()
         return
@@ -256,7 +285,8 @@ export function dropDraft(id: string): Promise<void> {
 }
 
 async function readAll(): Promise<unknown[]> {
-  return (await (await database())?.getAll(STORE)) ?? []
+  const db = await database()
+  return db ? soon(db.getAll(STORE)) : []
 }
 
 /** All drafts of this device, the newest first. */
