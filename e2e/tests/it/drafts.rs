@@ -283,6 +283,78 @@ async fn where_storage_never_answers_the_page_works_and_says_so() {
     .await;
 }
 
+/// A transaction of the device's store that does not end before the page calls `letGo`.
+const HOLD: &str = "const hold = (store) => {
+       let held = true;
+       window.letGo = () => { held = false };
+       const again = () => { if (held) store.get('none').onsuccess = again };
+       again();
+     };";
+const CANNOT_KEEP: &str = "//*[@role='status'][contains(., 'This device cannot keep what you change here')]";
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn where_storage_opens_late_what_was_saved_meanwhile_is_not_unsaved() {
+    ui("drafts_open_late", async |ui| {
+        let first = "if (!sessionStorage.getItem('late')) {
+             sessionStorage.setItem('late', 'yes');
+             const ask = indexedDB.open('bright-spoon', 1);
+             ask.onupgradeneeded = () => hold(ask.result.createObjectStore('drafts', { keyPath: 'id' }));
+             ask.onsuccess = () => ask.result.close();
+           }";
+        ui.before_every_page(&format!("{HOLD}{first}")).await;
+        start(ui, "ganache", "fill").await;
+        ui.write(NAME, "Fog fill").await;
+        ui.find(CANNOT_KEEP).await;
+        ui.click(SAVE).await;
+        ui.find("//*[contains(., 'version 1, saved')]").await;
+        // Another is not saved: it is kept as soon as it can be.
+        ui.click("//nav[@aria-label='Rooms']//a[contains(., 'Formulas')]").await;
+        ui.press('n').await;
+        ui.find("//h1[.='What will you make?']").await;
+        assert!(!ui.has(UNSAVED).await, "what was saved is listed as unsaved");
+        ui.click("//a[contains(@href, 'family=syrup')]").await;
+        ui.verdict_that("is there", |_| true).await;
+        ui.write(NAME, "Fog soak").await;
+        ui.find(CANNOT_KEEP).await;
+        ui.js("letGo()").await;
+        ui.wait_for("the store has it", async || kept(ui).await == 1).await;
+        ui.wait_for("it is kept", async || !ui.has(CANNOT_KEEP).await).await;
+        ui.open("/formulas").await;
+        ui.find(&format!("{UNSAVED}//b[.='Fog soak']")).await;
+        assert!(!ui.has(&format!("{UNSAVED}//b[.='Fog fill']")).await, "what was saved came back as unsaved");
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn where_storage_writes_late_the_page_hears_of_it() {
+    ui("drafts_write_late", async |ui| {
+        start(ui, "ganache", "fill").await;
+        ui.write(NAME, "Fog fill").await;
+        ui.wait_for("the draft", async || kept(ui).await == 1).await;
+        let hold = "const ask = indexedDB.open('bright-spoon', 1);
+            ask.onsuccess = () => {
+              const all = ask.result.transaction('drafts', 'readwrite');
+              all.oncomplete = () => ask.result.close();
+              hold(all.objectStore('drafts'));
+            }";
+        ui.js(&format!("{HOLD}{hold}")).await;
+        ui.write(NAME, "Fog filling").await;
+        ui.find(CANNOT_KEEP).await;
+        ui.js("letGo()").await;
+        ui.wait_for("it is kept", async || !ui.has(CANNOT_KEEP).await).await;
+        ui.client.refresh().await.unwrap();
+        named(ui, "Fog filling").await;
+        // Saved while the store holds still: gone from it as soon as it moves.
+        ui.js(&format!("{HOLD}{hold}")).await;
+        ui.click(SAVE).await;
+        ui.find("//*[contains(., 'version 1, saved')]").await;
+        ui.js("letGo()").await;
+        ui.wait_for("none left", async || kept(ui).await == 0).await;
+    })
+    .await;
+}
+
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]
 async fn a_view_that_breaks_offers_the_draft_and_shows_no_trace() {
     ui("drafts_broken", async |ui| {

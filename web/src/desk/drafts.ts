@@ -33,6 +33,8 @@ const STORE = 'drafts'
 const OLD = 'bright-spoon.draft.'
 /** Where the last letters go when the page is left before the device took them: that store answers at once. */
 const LEAVING = 'bright-spoon.leaving.'
+/** What stands there for a draft that is to go. */
+const GONE = '"gone"'
 
 function isObject(value: unknown): value is Record<string, unknown> {
   return typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -75,6 +77,8 @@ function isDraft(value: unknown): value is Draft {
 const held = new Map<string, Draft>()
 /** Drafts on their way to the device, as they are to be kept. */
 const underway = new Map<string, Draft>()
+/** Drafts that are to go, which the device did not confirm yet. */
+const gone = new Set<string>()
 const ears = new Set<() => void>()
 /** How often anything changed: what a component looks at to know that it must look again. */
 let changes = 0
@@ -109,12 +113,11 @@ function guardTheDoor() {
 }
 
 window.addEventListener('pagehide', () => {
-  for (const draft of underway.values()) {
-    try {
-      localStorage.setItem(LEAVING + draft.id, JSON.stringify(draft))
-    } catch {
-      // The browser asked before the page was left.
-    }
+  try {
+    for (const draft of underway.values()) localStorage.setItem(LEAVING + draft.id, JSON.stringify(draft))
+    for (const id of gone) localStorage.setItem(LEAVING + id, GONE)
+  } catch {
+    // The browser asked before the page was left.
   }
 })
 
@@ -128,8 +131,11 @@ async function bringLeft(db: IDBPDatabase<Kept>) {
   }
   for (const key of keys) {
     try {
-      const draft = JSON.parse(localStorage.getItem(key) ?? 'null') as unknown
-      if (isDraft(draft)) {
+      const left = localStorage.getItem(key) ?? 'null'
+      const draft = JSON.parse(left) as unknown
+      if (left === GONE) {
+        await db.delete(STORE, key.slice(LEAVING.length))
+      } else if (isDraft(draft)) {
         const there = await db.get(STORE, draft.id)
         if (!there || there.at < draft.at) await db.put(STORE, draft)
       }
@@ -165,8 +171,9 @@ let opened: Promise<IDBPDatabase<Kept> | null> | null = null
 
 async function database(): Promise<IDBPDatabase<Kept> | null> {
   opened ??= open().then((db) => {
-    // It came late: what the page held meanwhile is kept now.
+    // It came late: what the page held meanwhile is kept now, and what was to go goes.
     if (db && stuck) {
+      for (const id of gone) void dropDraft(id)
       for (const draft of held.values()) void putDraft(draft)
       changed()
     }
@@ -244,6 +251,7 @@ function inTurn<T>(act: () => Promise<T>): Promise<T> {
 export function putDraft(draft: Omit<Draft, 'tab' | 'at'>): Promise<void> {
   const whole: Draft = { ...draft, tab: TAB_ID, at: new Date().toISOString() }
   underway.set(whole.id, whole)
+  gone.delete(whole.id)
   guardTheDoor()
   return inTurn(async () => {
     // A newer state of it is on its way: that one is kept.
@@ -252,10 +260,12 @@ export function putDraft(draft: Omit<Draft, 'tab' | 'at'>): Promise<void> {
     try {
       const db = await database()
       if (!db) throw new Error('no store')
-      await soon(db.put(STORE, whole))
+      const put = db.put(STORE, whole)
+      put.then(() => tookLate(whole)).catch(() => undefined)
+      await soon(put)
       held.delete(whole.id)
     } catch {
-      held.set(whole.id, whole)
+      if (!gone.has(whole.id)) held.set(whole.id, whole)
     }
     if (underway.get(whole.id) === whole) underway.delete(whole.id)
     guardTheDoor()
@@ -264,21 +274,40 @@ export function putDraft(draft: Omit<Draft, 'tab' | 'at'>): Promise<void> {
   })
 }
 
+/** The device took a draft after all that the page had begun to hold. */
+function tookLate(draft: Draft) {
+  if (held.get(draft.id) !== draft) return
+  held.delete(draft.id)
+  guardTheDoor()
+  tellDrafts()
+  changed()
+}
+
+/** Removes a draft. One the device cannot remove yet is no longer listed, and goes when it can. */
 export function dropDraft(id: string): Promise<void> {
   underway.delete(id)
+  gone.add(id)
   guardTheDoor()
   return inTurn(async () => {
-    const there = held.delete(id)
+    // It was written again meanwhile.
+    if (!gone.has(id)) return
+    let there = held.delete(id)
+    guardTheDoor()
     try {
       const db = await database()
-      if (db && (await soon(db.getKey(STORE, id)))) {
-        await soon(db.delete(STORE, id))
+      if (!db) throw new Error('no store')
+      // Asked in one go: the device does them in this order, also when it answers late.
+      const key = db.getKey(STORE, id)
+      const removed = db.delete(STORE, id)
+      removed.then(() => gone.delete(id)).catch(() => undefined)
+      key.catch(() => undefined)
+      await soon(removed)
+      if (await key) {
+        there = true
         tellDrafts()
-        changed()
-        return
       }
     } catch {
-      // A store that cannot be reached holds nothing that could come back before it can.
+      // It stays among those that are to go.
     }
     if (there) changed()
   })
@@ -293,7 +322,7 @@ async function readAll(): Promise<unknown[]> {
 export function allDrafts(): Promise<Draft[]> {
   return inTurn(async () => {
     const kept: unknown[] = await readAll().catch(() => [])
-    const good = kept.filter(isDraft).filter((draft) => !held.has(draft.id))
+    const good = kept.filter(isDraft).filter((draft) => !held.has(draft.id) && !gone.has(draft.id))
     return [...good, ...held.values()].sort((a, b) => b.at.localeCompare(a.at))
   })
 }
