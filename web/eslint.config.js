@@ -14,4 +14,24 @@ export default defineConfig([
       '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
     },
   },
+  {
+    // What is asked of the server goes through one file, which alone knows the keys.
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['src/api/ask.ts', 'src/app/App.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: '@tanstack/react-query',
+              allowImportNames: ['useMutation'],
+              message: 'Ask through api/ask.ts.',
+            },
+            { name: 'openapi-react-query', message: 'Ask through api/ask.ts.' },
+          ],
+        },
+      ],
+    },
+  },
 ])

@@ -80,14 +80,6 @@ export type Without = Schemas['Without']
 export type ListKind = 'shopping' | 'weighing' | 'bill' | 'labels'
 export type ReadFile = Schemas['ReadFile']
 
-export const api = createClient<paths>({ baseUrl: window.location.origin })
-api.use({
-  onResponse: ({ response }) => {
-    noteEpoch(response.headers.get(EPOCH_HEADER))
-    return undefined
-  },
-})
-
 /** The header under which a save goes out: the same id again gets the same answer. */
 export function savingAs(saveId: string) {
   return { 'Idempotency-Key': saveId }
@@ -110,29 +102,37 @@ export class OfflineError extends Error {
   }
 }
 
-interface Answer<T> {
-  data?: T
-  error?: unknown
-  response: Response
-}
-
 function isProblem(value: unknown): value is Problem {
   return typeof value === 'object' && value !== null && 'code' in value && 'detail' in value
 }
 
-/** Takes the answer out of a call, or throws what went wrong in a form the page can show. */
-export async function answer<T>(call: Promise<Answer<T>>): Promise<T> {
-  let settled: Answer<T>
+export const api = createClient<paths>({ baseUrl: window.location.origin })
+api.use({
+  async onResponse({ response }) {
+    noteEpoch(response.headers.get(EPOCH_HEADER))
+    if (response.ok) return undefined
+    const told: unknown = await response
+      .clone()
+      .json()
+      .catch(() => null)
+    throw isProblem(told) ? new ProblemError(told) : new OfflineError()
+  },
+})
+
+/** What came of a call, or what went wrong in a form the page can show: also when the answer broke off half way. */
+export async function heard<T>(call: Promise<T>): Promise<T> {
   try {
-    settled = await call
+    return await call
   } catch (cause) {
+    if (cause instanceof ProblemError) throw cause
     // A fetch that got no answer rejects with a TypeError; an abandoned one must stay abandoned.
     if (cause instanceof DOMException && cause.name === 'AbortError') throw cause
     window.dispatchEvent(new Event(SILENT))
     throw new OfflineError()
   }
-  if (settled.data !== undefined) return settled.data
-  if (settled.response.status === 204) return undefined as T
-  if (isProblem(settled.error)) throw new ProblemError(settled.error)
-  throw new OfflineError()
+}
+
+/** What came of a call that is made once: a save, or a reading at the press of a button. */
+export async function answer<T>(call: Promise<{ data?: T }>): Promise<T> {
+  return (await heard(call)).data as T
 }

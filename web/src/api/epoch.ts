@@ -34,13 +34,16 @@ export function currentEpoch(): Epoch {
   return epoch
 }
 
+/** The epoch as part of a key. */
+export function epochWord(now: Epoch): string {
+  return `${now.begun}-${now.saves}`
+}
+
 export function onEpoch(hear: () => void): () => void {
   ears.add(hear)
   return () => void ears.delete(hear)
 }
 
-/** The epoch as part of a key. */
 export function useEpoch(): string {
-  const now = useSyncExternalStore(onEpoch, currentEpoch)
-  return `${now.begun}-${now.saves}`
+  return epochWord(useSyncExternalStore(onEpoch, currentEpoch))
 }

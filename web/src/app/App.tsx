@@ -1,7 +1,6 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { createBrowserRouter, Navigate } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
-import { onEpoch } from '../api/epoch'
 import { BenchPage } from '../features/bench/BenchPage'
 import { ComparePage } from '../features/compare/ComparePage'
 import { FamiliesPage } from '../features/families/FamiliesPage'
@@ -19,12 +18,6 @@ const client = new QueryClient({
     queries: { networkMode: 'always', refetchOnWindowFocus: false, retry: 1, retryDelay: 1000 },
     mutations: { networkMode: 'always' },
   },
-})
-
-/** What shows the kitchen's file is read again when anybody saved; what does not change, or is in hand, is not. */
-const STAYS = ['health', 'families', 'beginnings', 'component', 'order', 'predict', 'balance']
-onEpoch(() => {
-  void client.invalidateQueries({ predicate: (query) => !STAYS.includes(String(query.queryKey[0])) })
 })
 
 const router = createBrowserRouter([

@@ -1,14 +1,9 @@
-import { useQuery } from '@tanstack/react-query'
-import { answer, api } from '../api/client'
+import { asking, useFixed } from '../api/ask'
 import type { Family, FamilyEntry } from '../api/client'
 
 /** All families with their jobs and starting formulas. They do not change while the program runs. */
 export function useFamilies() {
-  return useQuery({
-    queryKey: ['families'],
-    queryFn: () => answer(api.GET('/api/families')),
-    staleTime: Infinity,
-  })
+  return useFixed(asking('get', '/api/families'))
 }
 
 export function useFamily(family: Family): FamilyEntry | undefined {

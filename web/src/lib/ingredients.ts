@@ -1,13 +1,7 @@
-import { keepPreviousData, useQuery } from '@tanstack/react-query'
-import { answer, api } from '../api/client'
+import { asking, useKept } from '../api/ask'
 
 /** Ingredients that answer what was typed, best first; the whole shelf for nothing typed. */
 export function useIngredients(search = '', archived = false) {
-  return useQuery({
-    queryKey: ['ingredients', search, archived],
-    queryFn: ({ signal }) =>
-      answer(api.GET('/api/ingredients', { params: { query: { search, archived } }, signal })),
-    staleTime: 60_000,
-    placeholderData: keepPreviousData,
-  })
+  const asked = asking('get', '/api/ingredients', { params: { query: { search, archived } } })
+  return useKept(asked, { stay: true })
 }

@@ -1,6 +1,7 @@
-import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
+import { useKept } from '../api/ask'
+import type { Asked } from '../api/ask'
 import type { RevisionSummary } from '../api/client'
 import type { useSaving } from '../desk/useSaving'
 import { moment } from '../lib/format'
@@ -11,7 +12,7 @@ import { Sheet } from './Sheet'
 export interface Versions<T> {
   /** What it is: "formula", "order". */
   noun: string
-  list: (id: string) => Promise<RevisionSummary[]>
+  list: (id: string) => Asked<RevisionSummary[]>
   read: (id: string, revision: number) => Promise<{ document: T; revision: number }>
   /** Where two versions are set side by side, if anywhere. */
   compare?: (id: string, revision: number) => string
@@ -128,12 +129,7 @@ interface HistoryProps<T> {
 }
 
 function History<T>({ versions, id, open, newest, onOpenChange, onLoad }: HistoryProps<T>) {
-  const revisions = useQuery({
-    queryKey: [`${versions.noun}-revisions`, id],
-    queryFn: () => versions.list(id),
-    enabled: open,
-    staleTime: 0,
-  })
+  const revisions = useKept(versions.list(id), { on: open })
   const [failed, setFailed] = useState<string | null>(null)
   const put = async (revision: number) => {
     try {

@@ -7,7 +7,6 @@ import type { Opened } from '../../desk/useSaving'
 import { useFamily } from '../../lib/families'
 import { pastReducer, startPast } from '../../lib/history'
 import type { Past, PastAction } from '../../lib/history'
-import { useSettled } from '../../lib/hooks'
 import { useIngredients } from '../../lib/ingredients'
 import { SavePanel } from '../../ui/SavePanel'
 import type { Versions } from '../../ui/SavePanel'
@@ -22,12 +21,12 @@ import { Figures } from './Figures'
 import { FormulaTable } from './FormulaTable'
 import { JobPanel } from './JobPanel'
 import { pointAt } from './point'
-import { FORMULA, listRevisions, readRevision, usePrediction } from './queries'
+import { FORMULA, readRevision, revisionsOf, usePrediction, useWays } from './queries'
 import { countRules, RulesSheet } from './RulesSheet'
 import { Title } from './Title'
+import { LETTERS, useSlow, useTrying } from './useTrying'
 import { useBrought } from './useBrought'
 import { Verdict } from './Verdict'
-import { LETTERS, useTrying, useWays } from './useWays'
 import { Ways } from './Ways'
 import { WindowMap } from './WindowMap'
 
@@ -39,14 +38,12 @@ interface BenchProps {
 
 const VERSIONS: Versions<FormulaDocument> = {
   noun: 'formula',
-  list: listRevisions,
+  list: revisionsOf,
   read: readRevision,
   compare: (id, revision) => `/compare?ids=${id}@${revision},${id}`,
   take: 'Put on the Bench',
 }
 
-/** Typing rests this long before a question goes out. */
-const SETTLE_MS = 140
 /** A run of edits to one field without such a pause is one step of undo. */
 const STEP_MS = 1200
 
@@ -66,8 +63,7 @@ export function Bench({ opened, onBorn }: BenchProps) {
     () => ({ ...wire, work: { ...wire.work, room_temperature_c: room } }),
     [wire, room],
   )
-  const settled = useSettled(asked, SETTLE_MS)
-  const { answer, current, faults, offline } = usePrediction(settled)
+  const { answer, current, faults, offline } = usePrediction(asked)
   const shownTemperature = document.work.temperature_c
   const here = answer ? pointAt(answer, shownTemperature) : undefined
   const [limiting, setLimiting] = useState(false)
@@ -77,9 +73,8 @@ export function Bench({ opened, onBorn }: BenchProps) {
     [pantry.data],
   )
   const question = useMemo(() => JSON.stringify(asked), [asked])
-  const { found, looking, wrong } = useWays(settled, current)
-  // Ways of a question that is no longer the one on the Bench are not shown as if they were.
-  const ways = question === JSON.stringify(settled) ? found : undefined
+  const { found: ways, waiting, wrong } = useWays(asked, current)
+  const looking = useSlow(waiting)
   const trying = useTrying(question)
   const way = trying.shown === null ? undefined : ways?.ways[trying.shown]
   const letter = LETTERS[trying.shown ?? 0] ?? ''

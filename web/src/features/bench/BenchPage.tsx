@@ -73,7 +73,7 @@ function useBase(id: string): Looked {
   }
   if (component.isError) {
     const gone = component.error instanceof ProblemError && component.error.problem.status === 404
-    const wrong = gone ? 'There is no formula at this address.' : component.error.message
+    const wrong = gone ? 'There is no formula at this address.' : (component.error?.message ?? '')
     return { wrong, gone, again: () => void component.refetch() }
   }
   if (!component.data || !families.data) return null

@@ -180,7 +180,7 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
       </div>
       {pantry.isError && (
         <p role="alert" className="text-hot">
-          The pantry cannot be read: {pantry.error.message}
+          The pantry cannot be read: {pantry.error?.message}
         </p>
       )}
       {weighing && (

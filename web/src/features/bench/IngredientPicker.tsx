@@ -44,9 +44,7 @@ export function IngredientPicker(props: IngredientPickerProps) {
   const all = useIngredients()
   const pantry = useIngredients(wanted)
   // The server forgives slips and knows more names; until it answers, plain words will do.
-  const found = (
-    pantry.isSuccess && !pantry.isPlaceholderData ? pantry.data : plain(all.data ?? [], wanted)
-  ).slice(0, MOST)
+  const found = (pantry.current && pantry.data ? pantry.data : plain(all.data ?? [], wanted)).slice(0, MOST)
   const active = found[Math.min(at, found.length - 1)]
   const pick = (entry: IngredientEntry | undefined) => {
     if (!entry) return
@@ -153,7 +151,7 @@ export function IngredientPicker(props: IngredientPickerProps) {
             </p>
           )}
           {pantry.isError && (
-            <p className="px-2 text-hot">The pantry cannot be read: {pantry.error.message}</p>
+            <p className="px-2 text-hot">The pantry cannot be read: {pantry.error?.message}</p>
           )}
         </Popover.Content>
       </Popover.Portal>

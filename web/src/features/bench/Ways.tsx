@@ -6,7 +6,7 @@ import { AskFirst } from '../../ui/AskFirst'
 import { Button, Keycap } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
 import { GUTTER } from './mapScales'
-import { LETTERS } from './useWays'
+import { LETTERS } from './useTrying'
 
 interface WaysProps {
   /** The way that is to be used once what it brings is allowed. */

@@ -1,4 +1,4 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { IngredientEntry, KitchenValues } from '../../api/client'
 import { numberOrNull, readTemperature } from '../../lib/number'
@@ -23,10 +23,8 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
   const [piece, setPiece] = useState(line.piece_g?.toString() ?? '')
   const [cook, setCook] = useState(line.cook_c?.toString() ?? '')
   const [remember, setRemember] = useState(true)
-  const client = useQueryClient()
   const keep = useMutation({
     mutationFn: ({ key, values }: { key: string; values: KitchenValues }) => saveValues(key, values),
-    onSuccess: () => void client.invalidateQueries({ queryKey: ['ingredients'] }),
   })
   const [d, p] = [numberOrNull(density), numberOrNull(piece)]
   const heat = readTemperature(cook)

@@ -1,54 +1,35 @@
-import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
-import { answer, api, OfflineError, ProblemError } from '../../api/client'
-import { useEpoch } from '../../api/epoch'
-import type { Assessment, FormulaDocument } from '../../api/client'
+import { answer, api } from '../../api/client'
+import { asking, useQuestion, useTaken } from '../../api/ask'
+import type { FormulaDocument } from '../../api/client'
 import { attempt } from '../../desk/attempt'
 import type { Keeping } from '../../desk/useSaving'
 
 /**
- * What a formula will do. The last good answer stays while the next is on its way, and when there is
- * none because something cannot be weighed.
+ * What a formula will do. The last good answer stays while the next is on its way, and when there is none because
+ * something cannot be weighed.
  */
 export function usePrediction(document: FormulaDocument) {
-  const body = JSON.stringify(document)
-  const epoch = useEpoch()
-  const [lastGood, setLastGood] = useState<Assessment>()
-  const query = useQuery({
-    queryKey: ['predict', epoch, body],
-    queryFn: ({ signal }) => answer(api.POST('/api/predict', { body: document, signal })),
-    staleTime: Infinity,
-    gcTime: 60_000,
-    enabled: document.lines.length > 0,
-    retry: (_count, error) => error instanceof OfflineError,
-    retryDelay: 1500,
-  })
-  if (query.data && query.data !== lastGood) setLastGood(query.data)
-  const faults =
-    query.error instanceof ProblemError && document.lines.length > 0 ? (query.error.problem.errors ?? []) : []
-  return {
-    answer: document.lines.length > 0 ? (query.data ?? lastGood) : undefined,
-    /** Whether the answer belongs to this very document. */
-    current: query.data !== undefined,
-    faults,
-    offline: query.failureReason instanceof OfflineError,
-  }
+  const some = document.lines.length > 0
+  const { before, current, faults, offline } = useQuestion(
+    asking('post', '/api/predict', { body: document }),
+    some,
+  )
+  return { answer: some ? before : undefined, current, faults, offline }
+}
+
+/** The smallest ways into the window: of this very formula, or none. */
+export function useWays(document: FormulaDocument, on: boolean) {
+  const ways = useQuestion(asking('post', '/api/balance', { body: document }), on)
+  return { ...ways, found: ways.current ? ways.found : undefined }
 }
 
 export function useComponent(id: string, on = true) {
-  return useQuery({
-    enabled: on,
-    queryKey: ['component', id],
-    queryFn: () => answer(api.GET('/api/components/{id}', { params: { path: { id } } })),
-    retry: (_count, error) => !(error instanceof ProblemError),
-    // Changes of others are told at saving, not poured over work in hand.
-    staleTime: Infinity,
-    gcTime: 0,
-  })
+  return useTaken(asking('get', '/api/components/{id}', { params: { path: { id } } }), on)
 }
 
-export function listRevisions(id: string) {
-  return answer(api.GET('/api/components/{id}/revisions', { params: { path: { id } } }))
+/** All versions of a formula. */
+export function revisionsOf(id: string) {
+  return asking('get', '/api/components/{id}/revisions', { params: { path: { id } } })
 }
 
 export function readRevision(id: string, revision: number) {

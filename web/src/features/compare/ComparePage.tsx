@@ -1,62 +1,57 @@
-import { useQueries, useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
-import { answer, api } from '../../api/client'
-import { useEpoch } from '../../api/epoch'
-import type { Comparison, FormulaDocument } from '../../api/client'
+import { asking, useAllKept, useQuestion } from '../../api/ask'
+import type { Asked } from '../../api/ask'
+import type { Component, Comparison } from '../../api/client'
 import { CompareMap } from './CompareMap'
 import { CompareTable } from './CompareTable'
 
 /** "id" is the newest version of a formula, "id@3" its third. */
-function readOne(address: string): Promise<FormulaDocument> {
+function read(address: string): Asked<Component> {
   const [id = '', revision] = address.split('@')
-  const read = revision
-    ? api.GET('/api/components/{id}/revisions/{revision}', {
+  return revision
+    ? asking('get', '/api/components/{id}/revisions/{revision}', {
         params: { path: { id, revision: Number(revision) } },
       })
-    : api.GET('/api/components/{id}', { params: { path: { id } } })
-  return answer(read).then((component) => ({
+    : asking('get', '/api/components/{id}', { params: { path: { id } } })
+}
+
+/** The document with the version it is, when one was named. */
+function titled(component: Component, address: string) {
+  const name = component.document.name ?? ''
+  return {
     ...component.document,
-    name: revision
-      ? `${component.document.name ?? ''}, version ${component.revision}`
-      : (component.document.name ?? ''),
-  }))
+    name: address.includes('@') ? `${name}, version ${component.revision}` : name,
+  }
 }
 
 /** Two or three formulas or versions side by side, what differs marked. */
 export function ComparePage() {
   const [asked] = useSearchParams()
-  const epoch = useEpoch()
   const addresses = (asked.get('ids') ?? '').split(',').filter(Boolean)
-  const documents = useQueries({
-    queries: addresses.map((address) => ({
-      queryKey: ['compared', address],
-      queryFn: () => readOne(address),
-      staleTime: 0,
-    })),
-  })
-  const ready = documents.length > 0 && documents.every((each) => each.data)
-  const bodies = documents.map((each) => each.data).filter((each) => each !== undefined)
-  const comparison = useQuery({
-    queryKey: ['compare', epoch, JSON.stringify(bodies)],
-    queryFn: () => answer(api.POST('/api/compare', { body: { documents: bodies } })),
-    enabled: ready,
-  })
-  const failed = documents.find((each) => each.error)?.error ?? comparison.error
+  const components = useAllKept(addresses.map(read))
+  const documents = components.flatMap((each, k) =>
+    each.data ? [titled(each.data, addresses[k] ?? '')] : [],
+  )
+  const comparison = useQuestion(
+    asking('post', '/api/compare', { body: { documents } }),
+    addresses.length > 1 && documents.length === addresses.length,
+  )
+  const failed = components.find((each) => each.error)?.error?.message ?? comparison.wrong
   if (addresses.length < 2 || failed) {
     return (
       <div className="tray flex-1 p-8">
         <h1 className={`text-[30px] ${failed ? 'text-hot' : ''}`}>
           {failed ? 'These cannot be compared' : 'Nothing to compare yet'}
         </h1>
-        <p className="mt-2">{failed ? failed.message : 'Tick two or three formulas in the list.'}</p>
+        <p className="mt-2">{failed ? failed : 'Tick two or three formulas in the list.'}</p>
         <Link className="mt-4 inline-block font-[640] text-rim underline" to="/formulas">
           Go to the formulas
         </Link>
       </div>
     )
   }
-  if (!comparison.data) return <div className="tray flex-1" aria-busy="true" />
-  return <Compared comparison={comparison.data} addresses={addresses} />
+  if (!comparison.found) return <div className="tray flex-1" aria-busy="true" />
+  return <Compared comparison={comparison.found} addresses={addresses} />
 }
 
 function Compared({ comparison, addresses }: { comparison: Comparison; addresses: string[] }) {

@@ -10,7 +10,7 @@ export function FamiliesPage() {
     return (
       <div className="tray flex-1 p-8">
         <h1 className="text-[30px] text-hot">The families cannot be read</h1>
-        <p className="mt-2">{families.error.message}</p>
+        <p className="mt-2">{families.error?.message}</p>
         <Button className="mt-4" look="primary" onClick={() => void families.refetch()}>
           Try again
         </Button>

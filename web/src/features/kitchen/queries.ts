@@ -1,42 +1,36 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation } from '@tanstack/react-query'
+import { asking, useKept, useKnown, useWatched } from '../../api/ask'
 import { answer, api } from '../../api/client'
 import { attempt } from '../../desk/attempt'
 import type { Kitchen } from '../../api/client'
 
+const KITCHEN = asking('get', '/api/kitchen')
+
 export function useKitchen() {
-  return useQuery({
-    queryKey: ['kitchen'],
-    queryFn: () => answer(api.GET('/api/kitchen')),
-    staleTime: 60_000,
-  })
+  return useKept(KITCHEN)
 }
 
 export function useHealth() {
-  return useQuery({
-    queryKey: ['health'],
-    queryFn: () => answer(api.GET('/api/health')),
-    refetchInterval: (query) => (query.state.status === 'error' ? 2000 : 15_000),
-    retry: false,
-  })
+  return useWatched(asking('get', '/api/health'), 15_000, 2000)
 }
 
 /** Saves the kitchen; shows the change at once and takes it back when the save fails. */
 export function useSaveKitchen() {
-  const client = useQueryClient()
+  const known = useKnown(KITCHEN)
   return useMutation({
     mutationFn: (kitchen: Kitchen) =>
       attempt(['kitchen', kitchen], (header) =>
         answer(api.PUT('/api/kitchen', { params: { header }, body: kitchen })),
       ),
     onMutate: (kitchen) => {
-      const before = client.getQueryData<Kitchen>(['kitchen'])
-      client.setQueryData(['kitchen'], kitchen)
+      const before = known.read()
+      known.write(kitchen)
       return { before }
     },
-    onSuccess: (saved) => client.setQueryData(['kitchen'], saved),
+    onSuccess: (saved) => known.write(saved),
     onError: (_error, _kitchen, context) => {
-      client.setQueryData(['kitchen'], context?.before)
-      void client.invalidateQueries({ queryKey: ['kitchen'] })
+      known.write(context?.before)
+      void known.forget()
     },
   })
 }

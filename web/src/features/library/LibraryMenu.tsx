@@ -64,7 +64,7 @@ export function LibraryMenu() {
             ))}
           </ul>
           {components.isError && (
-            <p className="text-hot">The list cannot be read: {components.error.message}</p>
+            <p className="text-hot">The list cannot be read: {components.error?.message}</p>
           )}
           {components.data && found.length === 0 && (
             <p className="text-ink2">

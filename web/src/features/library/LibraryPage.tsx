@@ -70,11 +70,11 @@ export function LibraryPage() {
   const choose = (id: string, on: boolean) =>
     setChosen((now) => (on ? [...now, id].slice(-MOST_COMPARED) : now.filter((other) => other !== id)))
 
-  if (components.isError) {
+  if (components.isError && !components.data) {
     return (
       <div className="tray flex-1 p-8">
         <h1 className="text-[30px] text-hot">The formulas cannot be read</h1>
-        <p className="mt-2">{components.error.message}</p>
+        <p className="mt-2">{components.error?.message}</p>
         <Button className="mt-4" look="primary" onClick={() => void components.refetch()}>
           Try again
         </Button>

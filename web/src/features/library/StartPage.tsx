@@ -7,22 +7,23 @@ import { lately, useComponents } from './queries'
 export function StartPage() {
   const components = useComponents()
   if (components.isPending) return <div className="tray flex-1" aria-busy="true" />
-  if (components.isError) {
+  const kept = components.data
+  if (!kept) {
     return (
       <div className="tray flex-1 p-8">
         <h1 className="text-[30px] text-hot">The kitchen’s file cannot be read</h1>
-        <p className="mt-2">{components.error.message} Check that the server runs, then try again.</p>
+        <p className="mt-2">{components.error?.message} Check that the server runs, then try again.</p>
         <Button className="mt-4" look="primary" onClick={() => void components.refetch()}>
           Try again
         </Button>
       </div>
     )
   }
-  const last = lately().find((id) => components.data.some((each) => each.id === id && !each.archived))
+  const last = lately().find((id) => kept.some((each) => each.id === id && !each.archived))
   if (last) return <Navigate to={`/bench/${last}`} replace />
-  const newest = components.data
+  const newest = kept
     .filter((each) => !each.archived)
-    .reduce<(typeof components.data)[number] | undefined>(
+    .reduce<(typeof kept)[number] | undefined>(
       (best, each) => (!best || each.saved_at > best.saved_at ? each : best),
       undefined,
     )

@@ -1,10 +1,11 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation } from '@tanstack/react-query'
+import { asking, useKept } from '../../api/ask'
 import { answer, api } from '../../api/client'
 import { FORMULA } from '../bench/queries'
 import type { ComponentSummary, FormulaDocument } from '../../api/client'
 
 export function useComponents() {
-  return useQuery({ queryKey: ['components'], queryFn: () => answer(api.GET('/api/components')) })
+  return useKept(asking('get', '/api/components'))
 }
 
 /** Whether a component answers what was typed: every word in its name, family, job or tags. */
@@ -24,11 +25,9 @@ interface Place {
 
 /** Tags a component or puts it away; no revision comes of it. */
 export function usePlace() {
-  const client = useQueryClient()
   return useMutation({
     mutationFn: ({ id, tags, archived }: Place) =>
       answer(api.PUT('/api/components/{id}/place', { params: { path: { id } }, body: { tags, archived } })),
-    onSettled: () => client.invalidateQueries({ queryKey: ['components'] }),
   })
 }
 
@@ -40,10 +39,8 @@ export function readDocument(id: string): Promise<FormulaDocument> {
 
 /** Saves a document as a new component. */
 export function useCreate() {
-  const client = useQueryClient()
   return useMutation({
     mutationFn: (document: FormulaDocument) => FORMULA.create(document),
-    onSettled: () => client.invalidateQueries({ queryKey: ['components'] }),
   })
 }
 

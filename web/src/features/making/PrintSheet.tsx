@@ -1,7 +1,7 @@
 import { createPortal } from 'react-dom'
 import type { Assessment, FormulaDocument, MethodSheet, Ways } from '../../api/client'
 import { unbroken, weighed } from '../../lib/format'
-import { LETTERS } from '../bench/useWays'
+import { LETTERS } from '../bench/useTrying'
 import { MethodSteps } from './MethodSteps'
 
 interface PrintSheetProps {

@@ -1,9 +1,7 @@
 import { useState } from 'react'
-import { answer, api } from '../../api/client'
+import { asking, useQuestion } from '../../api/ask'
 import type { Shares } from '../../api/client'
 import { numberOrNull, numberWords } from '../../lib/number'
-import { useSettled } from '../../lib/hooks'
-import { useQuestion } from '../../lib/question'
 import { TextNumber } from '../../ui/TextNumber'
 
 /** Equal shares of what is really in the bowl, by weight, with rounding that adds up. */
@@ -23,22 +21,14 @@ export function SharesPane({ batch }: { batch: number | null }) {
   const count = typeof many === 'number' && Number.isInteger(many) && many >= 1 && many <= 2000 ? many : 0
   const parts = uneven ? own : Array.from({ length: count }, () => 1)
   const ready = typeof numberOrNull(bowl) === 'number' && parts.length > 0 && parts.every(Number.isFinite)
-  const ask = useSettled(
-    JSON.stringify({
-      in_the_bowl_g: numberOrNull(bowl) ?? 0,
-      bowl_g: numberOrNull(empty) ?? 0,
-      loss_percent: numberOrNull(loss) ?? 0,
-      step_g: numberOrNull(step) ?? 1,
-      sizes: parts,
-    }),
-    200,
-  )
-  const { found, wrong, current } = useQuestion(
-    'shares',
-    ask,
-    (signal) => answer(api.POST('/api/shares', { body: JSON.parse(ask) as never, signal })),
-    ready,
-  )
+  const body = {
+    in_the_bowl_g: numberOrNull(bowl) ?? 0,
+    bowl_g: numberOrNull(empty) ?? 0,
+    loss_percent: numberOrNull(loss) ?? 0,
+    step_g: numberOrNull(step) ?? 1,
+    sizes: parts,
+  }
+  const { found, wrong, current } = useQuestion(asking('post', '/api/shares', { body }), ready)
   const notNumber = numberWords
   return (
     <div className="grid min-h-0 grid-cols-[320px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-[900px]:grid-cols-1">

@@ -1,10 +1,8 @@
 import { useState } from 'react'
-import { answer, api } from '../../api/client'
+import { asking, useQuestion } from '../../api/ask'
 import type { FormulaDocument, IngredientEntry, ScaleAsk, Scaled } from '../../api/client'
 import { unbroken, weighed } from '../../lib/format'
 import { numberOrNull } from '../../lib/number'
-import { useSettled } from '../../lib/hooks'
-import { useQuestion } from '../../lib/question'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import { TextNumber } from '../../ui/TextNumber'
@@ -77,17 +75,8 @@ function SizePane({ document, entries, onUse }: Pick<SizeSheetProps, 'document' 
   const lost = numberOrNull(loss)
   const ready = to === 'short' ? many.trim() !== '' : number != null && (to !== 'pieces' || piece != null)
   const target = targetOf(to, number ?? 0, piece ?? 0, byVolume, line, many.trim())
-  const ask = useSettled(
-    JSON.stringify({ document, target, whole, loss_percent: lost ?? 0 } satisfies ScaleAsk),
-    200,
-  )
-  const body = JSON.parse(ask) as ScaleAsk
-  const { found, wrong, current } = useQuestion(
-    'scale',
-    body,
-    (signal) => answer(api.POST('/api/scale', { body, signal })),
-    ready,
-  )
+  const body: ScaleAsk = { document, target, whole, loss_percent: lost ?? 0 }
+  const { found, wrong, current } = useQuestion(asking('post', '/api/scale', { body }), ready)
   return (
     <div className="grid min-h-0 grid-cols-[320px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-[900px]:grid-cols-1">
       <div className="flex flex-col gap-3">

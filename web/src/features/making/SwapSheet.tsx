@@ -1,8 +1,7 @@
 import { useState } from 'react'
-import { answer, api } from '../../api/client'
+import { asking, useQuestion } from '../../api/ask'
 import type { Avoid, FormulaDocument, Goal, IngredientEntry, SwapAsk, SwapOption } from '../../api/client'
 import { unbroken, weighed } from '../../lib/format'
-import { useQuestion } from '../../lib/question'
 import { AskFirst } from '../../ui/AskFirst'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
@@ -32,12 +31,7 @@ export function SwapSheet({ document, entries, onUse, onClose }: SwapSheetProps)
   const [keep, setKeep] = useState<Goal[]>(['consistency', 'sweetness', 'cost'])
   const name = (key: string) => entries.get(key)?.name ?? key
   const body = { document, keep, ask: ask ?? { swap: 'without', what: 'egg' } } satisfies SwapAsk
-  const { found, wrong, current } = useQuestion(
-    'swap',
-    body,
-    (signal) => answer(api.POST('/api/swap', { body, signal })),
-    ask !== null,
-  )
+  const { found, wrong, current } = useQuestion(asking('post', '/api/swap', { body }), ask !== null)
   const raise = (goal: Goal) => {
     const at = keep.indexOf(goal)
     const next = keep.filter((each) => each !== goal)

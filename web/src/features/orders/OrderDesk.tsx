@@ -22,14 +22,7 @@ import { OrderHead, VIEWS } from './OrderHead'
 import type { ViewName } from './OrderHead'
 import { OrderPrint } from './OrderPrint'
 import { OrderView } from './OrderView'
-import {
-  listOrderRevisions,
-  ORDER,
-  readOrderRevision,
-  rememberOrder,
-  useOrderAnswer,
-  writeFile,
-} from './queries'
+import { revisionsOf, ORDER, readOrderRevision, rememberOrder, useOrderAnswer, writeFile } from './queries'
 import { ShopView } from './ShopView'
 
 interface OrderDeskProps {
@@ -40,7 +33,7 @@ interface OrderDeskProps {
 
 const VERSIONS: Versions<OrderDocument> = {
   noun: 'order',
-  list: listOrderRevisions,
+  list: revisionsOf,
   read: readOrderRevision,
   take: 'Take in hand',
 }

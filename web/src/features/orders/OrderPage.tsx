@@ -81,7 +81,7 @@ function OnDesk({ id, draft: named }: { id: string; draft: string | null }) {
     return (
       <div className="tray flex-1 p-8">
         <h1 className="text-[30px] text-hot">No cake to show</h1>
-        <p className="mt-2">{gone ? 'There is no order at this address.' : order.error.message}</p>
+        <p className="mt-2">{gone ? 'There is no order at this address.' : order.error?.message}</p>
         <div className="mt-4 flex gap-3">
           <Button look="primary" onClick={() => void order.refetch()}>
             Try again

@@ -1,4 +1,3 @@
-import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { FormulaDocument, OrderDocument, OrderSummary, ReadFile } from '../../api/client'
@@ -17,7 +16,6 @@ export function OrdersPage() {
   const orders = useOrders()
   const beginnings = useBeginnings()
   const kitchen = useKitchen()
-  const client = useQueryClient()
   const navigate = useNavigate()
   const create = useCreate()
   const file = useRef<HTMLInputElement>(null)
@@ -49,7 +47,6 @@ export function OrdersPage() {
   const place = async (order: OrderSummary, archived: boolean) => {
     try {
       await archiveOrder(order.id, archived)
-      await client.invalidateQueries({ queryKey: ['orders'] })
     } catch (error) {
       setSaid(error instanceof Error ? sentence(error.message) : 'It could not be put away.')
     }
@@ -72,7 +69,7 @@ export function OrdersPage() {
           <h1 className="text-[30px]">{heading(shown)}</h1>
           {orders.isError && (
             <p role="alert" className="mt-2 text-hot">
-              The orders cannot be read. {orders.error.message}{' '}
+              The orders cannot be read. {orders.error?.message}{' '}
               <Button onClick={() => void orders.refetch()}>Try again</Button>
             </p>
           )}

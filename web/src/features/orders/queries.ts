@@ -1,25 +1,15 @@
-import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
-import { answer, api, ProblemError } from '../../api/client'
-import type { ListKind, OrderAnswer, OrderDocument, ReadFile, StackDocument } from '../../api/client'
+import { asking, useFixed, useKept, useQuestion, useTaken } from '../../api/ask'
+import { answer, api } from '../../api/client'
+import type { ListKind, OrderDocument, ReadFile, StackDocument } from '../../api/client'
 import { attempt } from '../../desk/attempt'
 import type { Keeping } from '../../desk/useSaving'
-import { useQuestion } from '../../lib/question'
 
 export function useOrders() {
-  return useQuery({ queryKey: ['orders'], queryFn: () => answer(api.GET('/api/orders')) })
+  return useKept(asking('get', '/api/orders'))
 }
 
 export function useOrder(id: string, on = true) {
-  return useQuery({
-    enabled: on,
-    queryKey: ['order', id],
-    queryFn: () => answer(api.GET('/api/orders/{id}', { params: { path: { id } } })),
-    retry: (_count, error) => !(error instanceof ProblemError),
-    // Changes of others are told at saving, not poured over work in hand.
-    staleTime: Infinity,
-    gcTime: 0,
-  })
+  return useTaken(asking('get', '/api/orders/{id}', { params: { path: { id } } }), on)
 }
 
 /**
@@ -27,21 +17,12 @@ export function useOrder(id: string, on = true) {
  * stays in sight while a size in it cannot be, but no list and no label is made from it.
  */
 export function useOrderAnswer(document: OrderDocument) {
-  const asked = useQuestion<OrderAnswer>('order-answer', document, (signal) =>
-    answer(api.POST('/api/order', { body: document, signal })),
-  )
-  const [before, setBefore] = useState(asked.found)
-  if (asked.found && asked.found !== before) setBefore(asked.found)
-  return { ...asked, before }
+  return useQuestion(asking('post', '/api/order', { body: document }))
 }
 
 /** Builds to begin with, batters, kinds of sponge. They do not change while the program runs. */
 export function useBeginnings() {
-  return useQuery({
-    queryKey: ['beginnings'],
-    queryFn: () => answer(api.GET('/api/stack/begin')),
-    staleTime: Infinity,
-  })
+  return useFixed(asking('get', '/api/stack/begin'))
 }
 
 /** How an order is kept. */
@@ -63,8 +44,9 @@ export function archiveOrder(id: string, archived: boolean) {
   return answer(api.PUT('/api/orders/{id}/place', { params: { path: { id } }, body: { archived } }))
 }
 
-export function listOrderRevisions(id: string) {
-  return answer(api.GET('/api/orders/{id}/revisions', { params: { path: { id } } }))
+/** All versions of an order. */
+export function revisionsOf(id: string) {
+  return asking('get', '/api/orders/{id}/revisions', { params: { path: { id } } })
 }
 
 export function readOrderRevision(id: string, revision: number) {

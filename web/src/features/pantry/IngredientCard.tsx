@@ -11,11 +11,11 @@ import { SolidFat } from './SolidFat'
 /** One ingredient whole: what it is made of and how we know, its weights, whom it hurts, its price. */
 export function IngredientCard({ ingredient, currency }: { ingredient: string; currency: string }) {
   const found = useIngredient(ingredient)
-  if (found.isError) {
+  if (found.isError && !found.data) {
     return (
       <div className="pt-8">
         <h2 className="text-[27px] text-hot">Not on the shelf</h2>
-        <p>{found.error.message}</p>
+        <p>{found.error?.message}</p>
       </div>
     )
   }

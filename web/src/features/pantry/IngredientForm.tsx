@@ -28,7 +28,7 @@ export function IngredientForm({ from, edit }: IngredientFormProps) {
   const detail = useIngredient(from ?? undefined)
   const [asked] = useSearchParams()
   const found = useFoundDraft('ingredient', edit ? from : null, asked.get('draft'))
-  if (from && detail.isError) return <p className="pt-8 text-hot">{detail.error.message}</p>
+  if (from && detail.isError) return <p className="pt-8 text-hot">{detail.error?.message}</p>
   if ((from && !detail.data) || !found) return <div aria-busy="true" />
   return <Form detail={detail.data} edit={edit} found={found} />
 }

@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
+import { SETTLE_MS } from '../../api/ask'
 import { price, unbroken } from '../../lib/format'
 import { keysAreFree, useSettled } from '../../lib/hooks'
 import { newId } from '../../desk/tabs'
@@ -23,7 +24,7 @@ export function PantryPage() {
   const [shelf, setShelf] = useState('')
   const [away, setAway] = useState(false)
   const [files, setFiles] = useState(false)
-  const ingredients = useIngredients(useSettled(typed.trim(), 80), away)
+  const ingredients = useIngredients(useSettled(typed.trim(), SETTLE_MS), away)
   const shown = (ingredients.data ?? []).filter((each) => !shelf || each.group === shelf)
   const currency = kitchen.data?.currency ?? ''
   const form = key === 'new' || asked.has('edit')
@@ -109,7 +110,7 @@ export function PantryPage() {
           </label>
         </div>
         {ingredients.isError && (
-          <p className="text-hot">The pantry cannot be read: {ingredients.error.message}</p>
+          <p className="text-hot">The pantry cannot be read: {ingredients.error?.message}</p>
         )}
         {ingredients.data && shown.length === 0 && (
           <p className="py-4 text-ink2">

@@ -1,25 +1,12 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation } from '@tanstack/react-query'
+import { asking, useKept } from '../../api/ask'
 import { answer, api } from '../../api/client'
 import { attempt } from '../../desk/attempt'
 import type { IngredientDocument, KitchenValues, Label } from '../../api/client'
 
 export function useIngredient(key: string | undefined) {
-  return useQuery({
-    queryKey: ['ingredient', key],
-    queryFn: () => answer(api.GET('/api/ingredients/{key}', { params: { path: { key: key ?? '' } } })),
-    enabled: key !== undefined,
-  })
-}
-
-/** Everything that shows ingredients is read again. */
-function useFreshPantry() {
-  const client = useQueryClient()
-  return () =>
-    Promise.all([
-      client.invalidateQueries({ queryKey: ['ingredients'] }),
-      client.invalidateQueries({ queryKey: ['ingredient'] }),
-      client.invalidateQueries({ queryKey: ['predict'] }),
-    ])
+  const asked = asking('get', '/api/ingredients/{key}', { params: { path: { key: key ?? '' } } })
+  return useKept(asked, { on: key !== undefined })
 }
 
 /** Saves what the kitchen says of an ingredient. */
@@ -30,16 +17,13 @@ export function saveValues(key: string, values: KitchenValues) {
 }
 
 export function useSaveValues(key: string) {
-  const fresh = useFreshPantry()
   return useMutation({
     mutationFn: (values: KitchenValues) => saveValues(key, values),
-    onSettled: fresh,
   })
 }
 
 /** Saves an own ingredient: a new one at revision 0, else on top of the revision it was read at. */
 export function useSaveIngredient() {
-  const fresh = useFreshPantry()
   return useMutation({
     mutationFn: ({ document, revision }: { document: IngredientDocument; revision: number }) =>
       attempt(['ingredient', document, revision], (header) =>
@@ -52,7 +36,6 @@ export function useSaveIngredient() {
               }),
             ),
       ),
-    onSettled: fresh,
   })
 }
 
@@ -61,12 +44,10 @@ export function infer(label: Label) {
 }
 
 export function useImport() {
-  const fresh = useFreshPantry()
   return useMutation({
     mutationFn: (file: { kind: 'csv' | 'json'; text: string; take: boolean }) =>
       attempt(['import', file], (header) =>
         answer(api.POST('/api/ingredients/import', { params: { header }, body: file })),
       ),
-    onSettled: fresh,
   })
 }

@@ -1,10 +1,8 @@
 import { useState } from 'react'
-import { answer, api } from '../../api/client'
+import { asking, useQuestion } from '../../api/ask'
 import type { OverpourWay } from '../../api/client'
 import { unbroken } from '../../lib/format'
-import { useSettled } from '../../lib/hooks'
 import { useIngredients } from '../../lib/ingredients'
-import { useQuestion } from '../../lib/question'
 import type { InWork } from './desk'
 
 /** A line poured past its mark: leave it, bring it back, or scale the batch. */
@@ -14,12 +12,10 @@ export function OverpourView({ work }: { work: InWork }) {
   const names = new Map((pantry.data ?? []).map((entry) => [entry.ingredient, entry.name]))
   const [line, setLine] = useState<number | null>(null)
   const [typed, setTyped] = useState('')
-  const poured = useSettled(typed.trim(), 250)
+  const poured = typed.trim()
   const ask = { document, line: line ?? 0, poured }
   const { found, wrong, current } = useQuestion(
-    'overpour',
-    ask,
-    (signal) => answer(api.POST('/api/overpour', { body: ask, signal })),
+    asking('post', '/api/overpour', { body: ask }),
     line !== null && poured !== '',
   )
   const shown = line !== null && poured !== '' ? found : undefined

@@ -25,7 +25,7 @@ export function PickFormula() {
       />
       {components.isError && (
         <p role="alert" className="text-hot">
-          {components.error.message}
+          {components.error?.message}
         </p>
       )}
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(280px,1fr))] gap-3">

@@ -1,15 +1,11 @@
 import { useEffect, useState } from 'react'
-import { useSettled } from '../../lib/hooks'
-import { answer, api } from '../../api/client'
+import { asking, useQuestion } from '../../api/ask'
 import type { RescueAsk, Sign } from '../../api/client'
 import { numberOrNull } from '../../lib/number'
-import { useQuestion } from '../../lib/question'
 import { BigNumber } from './BigNumber'
 import type { InWork } from './desk'
 import { OverpourView } from './OverpourView'
 import { RemedyView } from './RemedyView'
-
-const SETTLE_MS = 250
 
 /** What is in the bowl, how warm, what is seen; then what to do. */
 export function RescueBowl({ work }: { work: InWork }) {
@@ -22,27 +18,16 @@ export function RescueBowl({ work }: { work: InWork }) {
   const [at, setAt] = useState<string | null>(null)
   const bowl_g = numberOrNull(grams)
   const bowl_c = numberOrNull(warm)
-  const ask = useSettled(
-    JSON.stringify({
-      document,
-      sign: sign ?? 'split',
-      not_at_hand: missing,
-      ...(typeof bowl_g === 'number' ? { bowl_g } : {}),
-      ...(typeof bowl_c === 'number' ? { bowl_c } : {}),
-    }),
-    SETTLE_MS,
-  )
-  const asked = JSON.parse(ask) as RescueAsk
+  const ask: RescueAsk = {
+    document,
+    sign: sign ?? 'split',
+    not_at_hand: missing,
+    ...(typeof bowl_g === 'number' ? { bowl_g } : {}),
+    ...(typeof bowl_c === 'number' ? { bowl_c } : {}),
+  }
   const made = { family: document.family, job: document.work.job.kind }
-  const signs = useQuestion('rescue-signs', made, (signal) =>
-    answer(api.GET('/api/rescue/signs', { params: { query: made }, signal })),
-  )
-  const { found, wrong, offline } = useQuestion(
-    'rescue',
-    asked,
-    (signal) => answer(api.POST('/api/rescue', { body: asked, signal })),
-    sign !== null,
-  )
+  const signs = useQuestion(asking('get', '/api/rescue/signs', { params: { query: made } }))
+  const { found, wrong, offline } = useQuestion(asking('post', '/api/rescue', { body: ask }), sign !== null)
   const shown = found?.sign === sign ? found : undefined
   const remedy = shown?.remedies.find((each) => each.id === at) ?? shown?.remedies[0]
   useEffect(() => {

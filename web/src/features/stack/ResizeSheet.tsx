@@ -1,7 +1,6 @@
 import { useState } from 'react'
-import { answer, api } from '../../api/client'
-import type { Body, ResizeAsk, Resized, StackDocument } from '../../api/client'
-import { useQuestion } from '../../lib/question'
+import { asking, useQuestion } from '../../api/ask'
+import type { Body, ResizeAsk, StackDocument } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { Sheet } from '../../ui/Sheet'
@@ -25,9 +24,7 @@ export function ResizeSheet({ document, room, portions, onUse, onClose }: Resize
     room_c: room,
     to: way === 'tin' ? { to: 'tin', body } : { to: 'servings', servings },
   }
-  const { found, current, wrong } = useQuestion<Resized>('resize', ask, (signal) =>
-    answer(api.POST('/api/stack/resize', { body: ask, signal })),
-  )
+  const { found, current, wrong } = useQuestion(asking('post', '/api/stack/resize', { body: ask }))
   return (
     <Sheet
       open
