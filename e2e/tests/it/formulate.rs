@@ -22,7 +22,7 @@ async fn open_change_drag_save_and_find_it_again() {
         let stiff = ui.verdict_that("is at 20 °C", |said| said.ends_with("at 20.0 °C")).await;
         assert_ne!(better, stiff);
         assert_eq!(ui.temperature().await, 20.0);
-        // The same again by pointer: drag the handle to the right end.
+        // The same again by pointer: drag the handle to the right end. It stays where it is whatever is looked for.
         let from = ui.middle("//*[@role='slider']/span").await;
         ui.drag(from, (from.0 + 220.0, from.1)).await;
         // The page may still be taking in the last moves.
@@ -94,6 +94,38 @@ async fn keys_alone_are_enough() {
             ui.js("return document.activeElement.getAttribute('aria-label')").await == "Amount of Cream 36 %"
         })
         .await;
+    })
+    .await;
+}
+
+/// Seen with a busy machine: the map shrank when the ways came, and the pointer caught what had moved under it.
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn the_map_and_the_job_stay_where_they_are_while_ways_are_looked_for() {
+    ui("map_stays", async |ui| {
+        ui.open_formula(BAY).await;
+        ui.find("//section[@aria-label='Ways there']//li").await;
+        let record = "window.tops = [new Set(), new Set()];
+            const look = () => {
+              const heads = [...document.querySelectorAll('h2')];
+              const places = [
+                document.querySelector('[role=slider] span'),
+                heads.find((head) => head.textContent === 'The job'),
+              ];
+              places.forEach((place, k) => place && tops[k].add(Math.round(place.getBoundingClientRect().top)));
+              requestAnimationFrame(look);
+            };
+            look()";
+        ui.js(record).await;
+        let note = "//input[@aria-label='Note']";
+        // Changes that ask for new ways and find the same again.
+        for words in ["one", "two"] {
+            ui.write(note, words).await;
+            ui.wait_for("ways again", async || ui.has("//section[@aria-label='Ways there']//li").await).await;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(600)).await;
+        let tops = ui.js("return tops.map((each) => [...each])").await;
+        assert_eq!(tops[0].as_array().unwrap().len(), 1, "the handle moved: {tops}");
+        assert_eq!(tops[1].as_array().unwrap().len(), 1, "the job moved: {tops}");
     })
     .await;
 }

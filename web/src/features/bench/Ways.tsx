@@ -1,4 +1,4 @@
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import type { Assessment, Way, Ways as WaysAnswer } from '../../api/client'
 import { price, unbroken, weighed } from '../../lib/format'
 import { useSize } from '../../lib/hooks'
@@ -37,8 +37,18 @@ export function Ways(props: WaysProps) {
   const { answer, found, looking, wrong, rules, onLimits } = props
   const ways = found?.ways ?? []
   const outside = answer.at.outcome !== 'inside'
+  // While the next are looked for the place of the last stays free: what is below does not move under the hand.
+  const frame = useRef<HTMLElement>(null)
+  const { height } = useSize(frame)
+  const [held, setHeld] = useState(0)
+  if (found && height !== held) setHeld(height)
   return (
-    <section aria-label="Ways there" className="flex flex-col gap-1">
+    <section
+      ref={frame}
+      aria-label="Ways there"
+      className="flex flex-col gap-1"
+      style={found ? undefined : { minHeight: held }}
+    >
       <div className="flex flex-wrap items-baseline gap-x-3">
         <h2 className="text-[18px]">
           {outside || ways.length === 0 ? 'Ways there' : 'Further from the edge'}

@@ -57,7 +57,7 @@ export function WindowMap({ answer, here, way, temperature, room, stale, onTempe
   const corner = spoonCorner(answer, scales, box)
   const spoonScale = scaleOfSpoon(box)
   return (
-    <div ref={frame} className="relative min-h-[330px] flex-1 max-[960px]:min-h-[440px]">
+    <div ref={frame} className="relative h-[max(330px,calc(100dvh-470px))] max-[960px]:h-[440px]">
       {width > 0 && (
         <>
           <svg width={width} height={height} className="absolute inset-0 block" aria-hidden="true">
