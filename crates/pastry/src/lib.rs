@@ -17,7 +17,8 @@
 //! 13. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
-//! [`spreadsheet`], cells that run nothing.
+//! [`spreadsheet`], cells that run nothing, [`field`], where a field of a document stands in words, and [`changed`], what
+//! changed between two documents.
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
@@ -25,7 +26,9 @@
 
 pub mod balance;
 pub mod caution;
+pub mod changed;
 pub mod fault;
+pub mod field;
 pub mod formula;
 pub mod heat;
 pub mod ingredient;

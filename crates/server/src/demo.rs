@@ -10,8 +10,9 @@ use pastry::units::RoomTemperature;
 use rust_embed::RustEmbed;
 use serde_json::Value;
 use std::collections::HashMap;
-use store::library::Place;
-use store::{Store, StoreError};
+use store::kept::COMPONENT;
+use store::list::Place;
+use store::{By, Device, Store, StoreError};
 use uuid::Uuid;
 
 /// The day the invented orders were written for.
@@ -99,19 +100,22 @@ fn tags() -> HashMap<String, Vec<String>> {
 /// # Errors
 /// When the file fails.
 pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
+    let by = By::at(now).on(Device::read("Office computer"));
     let mut kitchen = store.kitchen().await?;
     kitchen.name = "Lantern Street pastry room".to_owned();
     kitchen.room_temperature_c = RoomTemperature::from_celsius(21.5);
-    store.save_kitchen(&kitchen, None).await?;
-    let own: Vec<_> = ingredients().good.into_iter().map(|document| (document, 0)).collect();
-    store.save_own_ingredients(&own, None, now).await?;
+    store.save_kitchen(&kitchen, &by).await?;
+    let own: Vec<_> =
+        ingredients().good.into_iter().map(|document| (document.key.clone(), document, 0)).collect();
+    store.save_all(&own, &by).await?;
     let tags = tags();
     let mut keys: HashMap<String, String> = HashMap::new();
     for (days, (name, document)) in names().iter().zip(documents()?).enumerate() {
         let saved_at = now - SignedDuration::from_hours(24 * days as i64);
-        let id = store.create_component(Uuid::now_v7(), &document, None, saved_at).await?.id;
+        let then = By { now: saved_at, ..by.clone() };
+        let id = store.create(&Uuid::now_v7().to_string(), &document, &then).await?.id;
         if let Some(tags) = tags.get(name) {
-            store.place_component(&id, &Place { tags: tags.clone(), archived: false }).await?;
+            store.place(COMPONENT, &id, &Place { tags: Some(tags.clone()), archived: false }, &then).await?;
         }
         keys.insert(name.clone(), id);
     }
@@ -121,7 +125,7 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
         let later = today - WRITTEN;
         document.served_at = document.served_at.map(|when| when.saturating_add(later));
         document.made_on = document.made_on.map(|day| day.saturating_add(later));
-        store.create_order(Uuid::now_v7(), &document, None, now).await?;
+        store.create(&Uuid::now_v7().to_string(), &document, &by).await?;
     }
     Ok(())
 }

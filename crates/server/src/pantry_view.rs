@@ -7,7 +7,7 @@ use pastry::rheology::solid_fat::Pool;
 use pastry::units::{Density, Mass};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
-use store::library::UsedIn;
+use store::list::UsedIn;
 use store::pantry::PantryItem;
 use utoipa::ToSchema;
 

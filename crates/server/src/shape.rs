@@ -7,6 +7,7 @@ use crate::openapi;
 use jsonschema::error::ValidationErrorKind as Kind;
 use jsonschema::{ValidationError, Validator};
 use pastry::fault::Fault;
+use pastry::field::{place, unit};
 use serde_json::{Value, json};
 use std::collections::HashMap;
 use std::sync::{Arc, LazyLock, Mutex};
@@ -34,14 +35,17 @@ fn validator(name: &str) -> Option<Arc<Validator>> {
     Some(made)
 }
 
-/// What the schema of a type does not take in a value; nothing for a type that is not described.
+/// What the schema of a type does not take in a value. The type must be in the description.
 pub fn faults<T: ToSchema>(value: &Value) -> Vec<Fault> {
     faults_of(&T::name(), value)
 }
 
 /// The same by the name of the type.
 pub fn faults_of(name: &str, value: &Value) -> Vec<Fault> {
-    let Some(validator) = validator(name) else { return Vec::new() };
+    let Some(validator) = validator(name) else {
+        debug_assert!(false, "{name} is not in the description: nothing would be held against it");
+        return Vec::new();
+    };
     if validator.is_valid(value) {
         return Vec::new();
     }
@@ -99,52 +103,6 @@ fn meant<'a>(kinds: &'a [Vec<ValidationError<'static>>], at: &str) -> Option<&'a
         .filter(|errors| !errors.is_empty() && !errors.iter().any(|error| strange(&error)))
         .min_by_key(|errors| errors.len())
         .map(Vec::as_slice)
-}
-
-/// The unit a field carries in its name.
-fn unit(field: &str) -> &'static str {
-    let [.., own] = field.split('.').collect::<Vec<_>>()[..] else { return "" };
-    let own = own.trim_matches(|letter: char| letter.is_ascii_digit());
-    match own.rsplit('_').next() {
-        Some("mm") => " mm",
-        Some("cm") => " cm",
-        Some("c") => " °C",
-        Some("g") => " g",
-        Some("ml") => " ml",
-        Some("percent") => " %",
-        Some("min") => " min",
-        Some("h") => " h",
-        _ => "",
-    }
-}
-
-/// Where a field stands, as a cook would say it: “diameter of tier 2”.
-fn place(field: &str) -> Option<String> {
-    let parts: Vec<&str> = field.split('.').collect();
-    let own = parts.iter().rev().find(|part| part.parse::<usize>().is_err()).filter(|own| !own.is_empty())?;
-    let bare = ["_mm", "_cm", "_c", "_g", "_ml", "_percent", "_min", "_h", "_pa"]
-        .iter()
-        .find_map(|unit| own.strip_suffix(unit))
-        .unwrap_or(own)
-        .replace('_', " ");
-    let within = parts.windows(2).rev().find_map(|pair| {
-        let number: usize = pair[1].parse().ok()?;
-        let word = match pair[0] {
-            "tiers" => "tier",
-            "cakes" => "cake",
-            "lines" => "line",
-            "bakes" => "bake",
-            "layers" => "layer",
-            _ => return None,
-        };
-        Some(format!("{word} {}", number + 1))
-    });
-    let itself = parts.last().is_some_and(|last| last.parse::<usize>().is_ok());
-    match within {
-        Some(within) if itself => Some(within),
-        Some(within) => Some(format!("{bare} of {within}")),
-        None => Some(bare),
-    }
 }
 
 /// What is wrong, without the value: that may be long.

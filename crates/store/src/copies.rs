@@ -31,7 +31,7 @@ pub struct Verified {
     pub version: i64,
     /// What it holds.
     pub counts: Vec<Count>,
-    /// SHA-256 over the hashes of all its revisions in order: the same for two files with the same history.
+    /// SHA-256 over the hashes of all its revisions and events in order: the same for two files with the same history.
     pub hash: String,
 }
 
@@ -59,6 +59,9 @@ async fn verify_open(connection: &mut SqliteConnection, path: &Path) -> Result<V
         return Err(damaged(format!("a row of {} refers to nothing", row.try_get::<String, _>("table")?)));
     }
     let version = upgrade::version(connection).await?;
+    if let Some(key) = upgrade::listed_wrong(connection).await? {
+        return Err(damaged(format!("{key} is not listed at its newest revision")));
+    }
     let rows = upgrade::all_revisions(connection).await?;
     let mut whole = Sha256::new();
     let mut counts: Vec<Count> =
@@ -81,6 +84,13 @@ async fn verify_open(connection: &mut SqliteConnection, path: &Path) -> Result<V
             counts[at].things += i64::from(last != Some((&row.noun, &row.key)));
         }
         last = Some((&row.noun, &row.key));
+    }
+    for row in &upgrade::all_events(connection).await? {
+        if hash(&row.event) != row.hash {
+            let (noun, key) = (row.noun.clone(), row.key.clone());
+            return Err(StoreError::DamagedEvent { noun, key, place: row.place });
+        }
+        whole.update(format!("event {} {} {} {}\n", row.noun, row.key, row.place, row.hash));
     }
     let hash = whole.finalize().iter().map(|byte| format!("{byte:02x}")).collect();
     Ok(Verified { version, counts, hash })

@@ -26,6 +26,9 @@ pub enum StoreError {
     /// A save id that was used for another save.
     #[error("this save id was used for another save: make a new one for each save")]
     SaveIdUsed,
+    /// The id of an event that was used for another.
+    #[error("this id was used for another event: make a new one for each")]
+    EventIdUsed,
     /// The disk, or the room the file may take, is full.
     #[error("the disk is full: nothing was saved and nothing is lost; make room on it, then save again")]
     Full,
@@ -53,6 +56,18 @@ pub enum StoreError {
         key: String,
         /// Which revision.
         revision: i64,
+    },
+    /// An event is not what was written.
+    #[error(
+        "event {place} of this {noun} is damaged in the file: run bright-spoon verify, and go back to a copy with bright-spoon restore"
+    )]
+    DamagedEvent {
+        /// To what it happened.
+        noun: String,
+        /// To which.
+        key: String,
+        /// Its place among the events.
+        place: i64,
     },
     /// The file does not hold together.
     #[error("the file {path} is damaged ({words}): go back to a copy with bright-spoon restore")]
@@ -112,6 +127,17 @@ pub enum StoreError {
 }
 
 impl StoreError {
+    /// Whether the file is well and said no, as against a file that failed.
+    pub(crate) fn is_refusal(&self) -> bool {
+        matches!(
+            self,
+            StoreError::NotFound { .. }
+                | StoreError::Conflict { .. }
+                | StoreError::SaveIdUsed
+                | StoreError::EventIdUsed
+        )
+    }
+
     /// A file or folder that cannot be used.
     pub(crate) fn io(path: &std::path::Path, error: &std::io::Error) -> Self {
         match error.kind() {

@@ -1,16 +1,17 @@
 //! The one history of everything that is kept.
 //!
 //! A revision is written once, with the hash of its document, and checked against it whenever it is read. A save
-//! names the revision it started from and may carry a [`SaveId`]: the same id gets the same answer, so that an answer
-//! that was lost can be asked for again without saving twice.
+//! names the revision it started from and may carry a [`SaveId`](crate::SaveId): the same id gets the same answer, so
+//! that an answer that was lost can be asked for again without saving twice.
 
-use crate::StoreError;
-use jiff::Timestamp;
+use crate::audit::What;
+use crate::{By, Store, StoreError, list};
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use sha2::{Digest, Sha256};
 use sqlx::sqlite::SqliteRow;
-use sqlx::{Row, SqliteConnection, SqliteExecutor};
+use sqlx::{Row, SqliteConnection};
+use std::collections::HashMap;
 use utoipa::ToSchema;
 
 /// What has revisions: its word in the file, and in a sentence.
@@ -32,68 +33,56 @@ pub const ORDER: Noun = Noun { word: "order", said: "order" };
 /// All nouns with revisions.
 pub const NOUNS: [Noun; 3] = [COMPONENT, INGREDIENT, ORDER];
 
-/// What the page makes for each save: 8 to 64 letters, digits and hyphens.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct SaveId(String);
+/// A document that is kept with all its revisions.
+pub trait Kept: Serialize + DeserializeOwned + Clone + Send + Sync + 'static {
+    /// What lists show of it beside its name.
+    type Shown: Serialize + DeserializeOwned + ToSchema + std::fmt::Debug + Clone + PartialEq + Send;
 
-impl SaveId {
-    /// Reads one; none when it is no such id.
-    pub fn read(text: &str) -> Option<Self> {
-        let fits = (8..=64).contains(&text.len())
-            && text.bytes().all(|byte| byte.is_ascii_alphanumeric() || byte == b'-');
-        fits.then(|| SaveId(text.to_owned()))
-    }
+    /// Its noun.
+    const NOUN: Noun;
 
-    /// The id of one of several things saved under it.
-    #[must_use]
-    pub fn of_part(&self, key: &str) -> Self {
-        SaveId(format!("{}:{key}", self.0))
-    }
+    /// What a revision of it, and its line in a list, are called in the description of the interface.
+    const DESCRIBED: (&'static str, &'static str);
 
-    pub(crate) fn as_str(&self) -> &str {
-        &self.0
+    /// The order of its list, in SQL over the table `things`.
+    const LISTED_BY: &'static str = "name COLLATE NOCASE, created_at";
+
+    /// Its name.
+    fn called(&self) -> &str;
+
+    /// What lists show of it beside its name.
+    fn shown(&self) -> Self::Shown;
+
+    /// What it is made with: noun and key.
+    fn uses(&self) -> Vec<(Noun, &str)> {
+        Vec::new()
     }
 }
 
-/// A revision as a history lists it.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
-pub struct RevisionSummary {
-    /// Its number, from 1.
+/// One revision of a thing, with its document.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+pub struct Revision<D> {
+    /// Key of the thing.
+    pub id: String,
+    /// This revision.
     pub revision: i64,
-    /// When it was saved, RFC 3339.
+    /// The newest revision there is.
+    pub newest_revision: i64,
+    /// When this revision was saved, RFC 3339.
     pub saved_at: String,
-    /// The name it had.
-    pub name: String,
+    /// The device it was saved from, if that said so.
+    pub saved_by: Option<String>,
+    /// What was saved.
+    pub document: D,
 }
 
 /// Where a save builds on.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub(crate) enum On {
+enum On {
     /// On nothing: it is new.
     Nothing,
     /// On this revision.
     Revision(i64),
-}
-
-/// A save.
-pub(crate) struct Save<'a, D> {
-    pub noun: Noun,
-    pub key: &'a str,
-    pub document: &'a D,
-    pub on: On,
-    pub save_id: Option<&'a SaveId>,
-    pub now: Timestamp,
-}
-
-/// What a save made, or had made before.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub(crate) struct Kept {
-    pub key: String,
-    pub revision: i64,
-    pub newest: i64,
-    pub saved_at: String,
-    /// The same save was made before: nothing was written now.
-    pub before: bool,
 }
 
 /// SHA-256 in hexadecimal.
@@ -101,15 +90,12 @@ pub fn hash(text: &str) -> String {
     Sha256::digest(text.as_bytes()).iter().map(|byte| format!("{byte:02x}")).collect()
 }
 
+/// A key as an error names it.
 pub(crate) fn missing(noun: Noun, key: &str) -> StoreError {
     StoreError::NotFound { noun: noun.said, key: key.chars().take(60).collect() }
 }
 
-pub(crate) async fn newest(
-    connection: &mut SqliteConnection,
-    noun: Noun,
-    key: &str,
-) -> Result<i64, StoreError> {
+async fn newest(connection: &mut SqliteConnection, noun: Noun, key: &str) -> Result<i64, StoreError> {
     let newest =
         sqlx::query_scalar("SELECT coalesce(max(revision), 0) FROM revisions WHERE noun = ? AND key = ?")
             .bind(noun.word)
@@ -119,58 +105,81 @@ pub(crate) async fn newest(
     Ok(newest)
 }
 
-/// Writes a revision inside a transaction, or finds the one this very save wrote before.
-pub(crate) async fn keep<D: Serialize>(
+/// Writes a revision inside a transaction, or finds the one this very save wrote before: then the second is true.
+async fn keep<D: Kept>(
     connection: &mut SqliteConnection,
-    save: Save<'_, D>,
-) -> Result<Kept, StoreError> {
-    let text = serde_json::to_string(save.document)?;
-    let (hash, saved_at) = (hash(&text), save.now.to_string());
-    if let Some(id) = save.save_id
-        && let Some(row) =
-            sqlx::query("SELECT noun, key, revision, saved_at, hash FROM revisions WHERE save_id = ?")
-                .bind(id.as_str())
-                .fetch_optional(&mut *connection)
-                .await?
+    key: &str,
+    document: &D,
+    on: On,
+    by: &By,
+) -> Result<(Revision<D>, bool), StoreError> {
+    let noun = D::NOUN;
+    let text = serde_json::to_string(document)?;
+    let (hash, saved_at) = (hash(&text), by.now.to_string());
+    if let Some(id) = by.save_id()
+        && let Some(row) = sqlx::query(
+            "SELECT noun, key, revision, saved_at, saved_by, hash FROM revisions WHERE save_id = ?",
+        )
+        .bind(id)
+        .fetch_optional(&mut *connection)
+        .await?
     {
-        let (noun, key, same): (String, String, String) =
+        let (of, at, same): (String, String, String) =
             (row.try_get("noun")?, row.try_get("key")?, row.try_get("hash")?);
-        let same_thing = save.on == On::Nothing || key == save.key;
-        if noun != save.noun.word || same != hash || !same_thing {
+        if of != noun.word || same != hash || !(on == On::Nothing || at == key) {
             return Err(StoreError::SaveIdUsed);
         }
-        let newest = newest(connection, save.noun, &key).await?;
-        let (revision, saved_at) = (row.try_get("revision")?, row.try_get("saved_at")?);
-        return Ok(Kept { key, revision, newest, saved_at, before: true });
+        let before = Revision {
+            revision: row.try_get("revision")?,
+            newest_revision: newest(connection, noun, &at).await?,
+            saved_at: row.try_get("saved_at")?,
+            saved_by: row.try_get("saved_by")?,
+            document: document.clone(),
+            id: at,
+        };
+        return Ok((before, true));
     }
-    let current = newest(connection, save.noun, save.key).await?;
-    match save.on {
-        On::Revision(_) if current == 0 => return Err(missing(save.noun, save.key)),
+    let current = newest(connection, noun, key).await?;
+    match on {
+        On::Revision(_) if current == 0 => return Err(missing(noun, key)),
         On::Revision(based_on) if based_on != current => {
-            return Err(StoreError::Conflict { noun: save.noun.said, based_on, current });
+            return Err(StoreError::Conflict { noun: noun.said, based_on, current });
         }
         On::Nothing if current > 0 => {
-            return Err(StoreError::Conflict { noun: save.noun.said, based_on: 0, current });
+            return Err(StoreError::Conflict { noun: noun.said, based_on: 0, current });
         }
         _ => {}
     }
+    let revision = current + 1;
     sqlx::query(
-        "INSERT INTO revisions (noun, key, revision, saved_at, save_id, hash, document) VALUES (?, ?, ?, ?, ?, ?, ?)",
+        "INSERT INTO revisions (noun, key, revision, saved_at, saved_by, save_id, hash, document)
+         VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
     )
-    .bind(save.noun.word)
-    .bind(save.key)
-    .bind(current + 1)
+    .bind(noun.word)
+    .bind(key)
+    .bind(revision)
     .bind(&saved_at)
-    .bind(save.save_id.map(SaveId::as_str))
+    .bind(by.device())
+    .bind(by.save_id())
     .bind(&hash)
     .bind(&text)
-    .execute(connection)
+    .execute(&mut *connection)
     .await?;
-    Ok(Kept { key: save.key.to_owned(), revision: current + 1, newest: current + 1, saved_at, before: false })
+    list::note(connection, key, document, revision, &saved_at).await?;
+    let saved_by = by.device().map(str::to_owned);
+    let made = Revision {
+        id: key.to_owned(),
+        revision,
+        newest_revision: revision,
+        saved_at,
+        saved_by,
+        document: document.clone(),
+    };
+    Ok((made, false))
 }
 
 /// The document of a row with noun, key, revision, hash and document, when it is what was written.
-pub(crate) fn whole<D: DeserializeOwned>(row: &SqliteRow) -> Result<D, StoreError> {
+fn whole<D: DeserializeOwned>(row: &SqliteRow) -> Result<D, StoreError> {
     let (text, written): (String, String) = (row.try_get("document")?, row.try_get("hash")?);
     if hash(&text) != written {
         let (noun, key, revision): (String, String, i64) =
@@ -181,57 +190,169 @@ pub(crate) fn whole<D: DeserializeOwned>(row: &SqliteRow) -> Result<D, StoreErro
     Ok(serde_json::from_str(&text)?)
 }
 
-/// A revision, the newest when none is named: its row, with `newest`.
-pub(crate) async fn row<'e>(
-    from: impl SqliteExecutor<'e>,
-    noun: Noun,
-    key: &str,
-    revision: Option<i64>,
-) -> Result<SqliteRow, StoreError> {
-    sqlx::query(
-        "SELECT r.noun, r.key, r.revision, r.saved_at, r.hash, r.document,
-             (SELECT max(n.revision) FROM revisions n WHERE n.noun = r.noun AND n.key = r.key) AS newest
-         FROM revisions r WHERE r.noun = ?1 AND r.key = ?2 AND (?3 IS NULL OR r.revision = ?3)
-         ORDER BY r.revision DESC LIMIT 1",
-    )
-    .bind(noun.word)
-    .bind(key)
-    .bind(revision)
-    .fetch_optional(from)
-    .await?
-    .ok_or_else(|| match revision {
-        Some(n) => StoreError::NotFound {
-            noun: "version",
-            key: format!("{n} of {} {}", noun.said, key.chars().take(60).collect::<String>()),
-        },
-        None => missing(noun, key),
+fn read<D: Kept>(row: &SqliteRow) -> Result<Revision<D>, StoreError> {
+    Ok(Revision {
+        id: row.try_get("key")?,
+        revision: row.try_get("revision")?,
+        newest_revision: row.try_get("newest")?,
+        saved_at: row.try_get("saved_at")?,
+        saved_by: row.try_get("saved_by")?,
+        document: whole(row)?,
     })
 }
 
-/// All revisions of one thing, newest first.
-pub(crate) async fn history<'e>(
-    from: impl SqliteExecutor<'e>,
-    noun: Noun,
-    key: &str,
-) -> Result<Vec<RevisionSummary>, StoreError> {
-    let rows = sqlx::query(
-        "SELECT revision, saved_at, json_extract(document, '$.name') AS name FROM revisions
-         WHERE noun = ? AND key = ? ORDER BY revision DESC",
-    )
-    .bind(noun.word)
-    .bind(key)
-    .fetch_all(from)
-    .await?;
-    if rows.is_empty() {
-        return Err(missing(noun, key));
+const ROW: &str =
+    "r.noun, r.key, r.revision, r.saved_at, r.saved_by, r.hash, r.document, t.revision AS newest
+     FROM things t JOIN revisions r ON r.noun = t.noun AND r.key = t.key";
+
+impl Store {
+    /// Keeps something new under `key`, at revision 1. The same save id again gets the answer of the first time.
+    ///
+    /// # Errors
+    /// [`StoreError::Conflict`] when the key is taken.
+    pub async fn create<D: Kept>(&self, key: &str, document: &D, by: &By) -> Result<Revision<D>, StoreError> {
+        self.keep_one(key, document, On::Nothing, by).await
     }
-    rows.iter()
-        .map(|row| {
-            Ok(RevisionSummary {
-                revision: row.try_get("revision")?,
-                saved_at: row.try_get("saved_at")?,
-                name: row.try_get::<Option<String>, _>("name")?.unwrap_or_default(),
-            })
-        })
-        .collect()
+
+    /// Saves a new revision on top of `based_on`. Nothing older is touched. The same save id again gets the answer of
+    /// the first time.
+    ///
+    /// # Errors
+    /// [`StoreError::Conflict`] when somebody saved since `based_on`; [`StoreError::NotFound`].
+    pub async fn save<D: Kept>(
+        &self,
+        key: &str,
+        document: &D,
+        based_on: i64,
+        by: &By,
+    ) -> Result<Revision<D>, StoreError> {
+        self.keep_one(key, document, On::Revision(based_on), by).await
+    }
+
+    async fn keep_one<D: Kept>(
+        &self,
+        key: &str,
+        document: &D,
+        on: On,
+        by: &By,
+    ) -> Result<Revision<D>, StoreError> {
+        let mut writing = self.write().await?;
+        match keep(writing.connection(), key, document, on, by).await {
+            Ok((made, false)) => {
+                writing.note(by, What::Saved, D::NOUN, key, Some(made.revision)).await?;
+                writing.commit().await?;
+                Ok(made)
+            }
+            Ok((made, true)) => {
+                writing.undo().await?;
+                Ok(made)
+            }
+            Err(why) => Err(writing.give_up(why).await),
+        }
+    }
+
+    /// Saves some at once, each under its key and on top of the revision beside it, new ones on 0: all or nothing. One
+    /// save id covers them all.
+    ///
+    /// # Errors
+    /// [`StoreError::Conflict`] when one was saved in between, or exists where it should be new.
+    pub async fn save_all<D: Kept>(
+        &self,
+        documents: &[(String, D, i64)],
+        by: &By,
+    ) -> Result<Vec<Revision<D>>, StoreError> {
+        let mut writing = self.write().await?;
+        let mut saved = Vec::with_capacity(documents.len());
+        let mut written = false;
+        for (key, document, based_on) in documents {
+            let on = if *based_on == 0 { On::Nothing } else { On::Revision(*based_on) };
+            // Each gets its own part of the id.
+            let own = by.clone().under(by.save_id.as_ref().map(|id| id.of_part(key)));
+            match keep(writing.connection(), key, document, on, &own).await {
+                Ok((made, before)) => {
+                    if !before {
+                        written = true;
+                        writing.note(by, What::Saved, D::NOUN, key, Some(made.revision)).await?;
+                    }
+                    saved.push(made);
+                }
+                Err(why) => return Err(writing.give_up(why).await),
+            }
+        }
+        if written {
+            writing.commit().await?
+        } else {
+            writing.undo().await?
+        };
+        Ok(saved)
+    }
+
+    /// A thing at a revision, the newest when none is given.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`], [`StoreError::Damaged`].
+    pub async fn read<D: Kept>(&self, key: &str, revision: Option<i64>) -> Result<Revision<D>, StoreError> {
+        let sql = format!(
+            "SELECT {ROW} WHERE t.noun = ?1 AND t.key = ?2 AND r.revision = coalesce(?3, t.revision)"
+        );
+        let row = sqlx::query(sqlx::AssertSqlSafe(sql))
+            .bind(D::NOUN.word)
+            .bind(key)
+            .bind(revision)
+            .fetch_optional(&self.readers)
+            .await?;
+        match (row, revision) {
+            (Some(row), _) => read(&row),
+            (None, Some(n)) => {
+                let key = format!("{n} of {} {}", D::NOUN.said, key.chars().take(60).collect::<String>());
+                Err(StoreError::NotFound { noun: "version", key })
+            }
+            (None, None) => Err(missing(D::NOUN, key)),
+        }
+    }
+
+    /// All revisions of a thing, newest first.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`], [`StoreError::Damaged`].
+    pub async fn history<D: Kept>(&self, key: &str) -> Result<Vec<Revision<D>>, StoreError> {
+        let sql = format!("SELECT {ROW} WHERE t.noun = ? AND t.key = ? ORDER BY r.revision DESC");
+        let rows = sqlx::query(sqlx::AssertSqlSafe(sql))
+            .bind(D::NOUN.word)
+            .bind(key)
+            .fetch_all(&self.readers)
+            .await?;
+        if rows.is_empty() {
+            return Err(missing(D::NOUN, key));
+        }
+        rows.iter().map(read).collect()
+    }
+
+    /// The newest revision of everything of a noun, by name.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn all<D: Kept>(&self) -> Result<Vec<Revision<D>>, StoreError> {
+        let sql =
+            format!("SELECT {ROW} AND r.revision = t.revision WHERE t.noun = ? ORDER BY {}", D::LISTED_BY);
+        let rows = sqlx::query(sqlx::AssertSqlSafe(sql)).bind(D::NOUN.word).fetch_all(&self.readers).await?;
+        rows.iter().map(read).collect()
+    }
+
+    /// The newest revisions of some things, by key; keys that are not here are left out.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn some<D: Kept>(&self, keys: &[&str]) -> Result<HashMap<String, Revision<D>>, StoreError> {
+        let sql = format!(
+            "SELECT {ROW} AND r.revision = t.revision
+             WHERE t.noun = ? AND t.key IN (SELECT value FROM json_each(?))"
+        );
+        let rows = sqlx::query(sqlx::AssertSqlSafe(sql))
+            .bind(D::NOUN.word)
+            .bind(serde_json::to_string(keys)?)
+            .fetch_all(&self.readers)
+            .await?;
+        rows.iter().map(|row| Ok((row.try_get("key")?, read(row)?))).collect()
+    }
 }

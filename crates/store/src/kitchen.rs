@@ -1,6 +1,8 @@
 //! The kitchen itself.
 
-use crate::{SaveId, Store, StoreError};
+use crate::audit::What;
+use crate::kept::Noun;
+use crate::{By, Store, StoreError};
 use pastry::units::RoomTemperature;
 use pastry::units::kitchen::Measures;
 use serde::{Deserialize, Serialize};
@@ -25,6 +27,9 @@ pub struct Kitchen {
     /// Revision; give back the one read when saving.
     pub revision: i64,
 }
+
+/// The kitchen in the audit. It has no history of its own yet.
+const KITCHEN: Noun = Noun { word: "kitchen", said: "kitchen" };
 
 fn read(row: &SqliteRow) -> Result<Kitchen, StoreError> {
     Ok(Kitchen {
@@ -53,11 +58,7 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when somebody saved in between.
-    pub async fn save_kitchen(
-        &self,
-        kitchen: &Kitchen,
-        save_id: Option<&SaveId>,
-    ) -> Result<Kitchen, StoreError> {
+    pub async fn save_kitchen(&self, kitchen: &Kitchen, by: &By) -> Result<Kitchen, StoreError> {
         let measures = serde_json::to_value(kitchen.measures)?;
         let mut writing = self.write().await?;
         let row = sqlx::query(
@@ -65,15 +66,15 @@ impl Store {
         )
         .fetch_one(writing.connection())
         .await?;
-        let (now, by) = (read(&row)?, row.try_get::<Option<String>, _>("save_id")?);
-        if save_id.is_some_and(|id| by.as_deref() == Some(id.as_str())) {
+        let (now, saved_as) = (read(&row)?, row.try_get::<Option<String>, _>("save_id")?);
+        if by.save_id().is_some_and(|id| saved_as.as_deref() == Some(id)) {
             writing.undo().await?;
             return Ok(now);
         }
         if now.revision != kitchen.revision {
             writing.undo().await?;
             return Err(StoreError::Conflict {
-                noun: "kitchen",
+                noun: KITCHEN.said,
                 based_on: kitchen.revision,
                 current: now.revision,
             });
@@ -87,10 +88,11 @@ impl Store {
         .bind(kitchen.room_temperature_c.celsius())
         .bind(measures.as_str().expect("measures serialise to a word"))
         .bind(&kitchen.currency)
-        .bind(save_id.map(SaveId::as_str))
+        .bind(by.save_id())
         .fetch_one(writing.connection())
         .await?;
         let saved = read(&row)?;
+        writing.note(by, What::Saved, KITCHEN, "kitchen", Some(saved.revision)).await?;
         writing.commit().await?;
         Ok(saved)
     }

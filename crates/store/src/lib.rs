@@ -1,32 +1,36 @@
 //! The kitchen's file: SQLite, one writer at a time, every save a new revision.
 //!
 //! * [`kept`]: the one history of everything that is saved: revisions with their hash, save ids, conflicts
+//! * [`list`]: what lists show of it: names, tags, what is put away, and what uses what
+//! * [`component`]: creams; [`ingredient`]: ingredients of the kitchen's own; [`order`]: orders with their cakes
+//! * [`journal`]: what happens to a thing while it is made, only added; [`audit`]: who wrote what and when
 //! * [`kitchen`]: its name, room temperature and cups
 //! * [`pantry`]: what the kitchen says of any ingredient: own density, piece, pack, price, put away
-//! * [`ingredients`]: ingredients of the kitchen's own
-//! * [`components`]: creams; [`library`]: their tags, and what uses what
-//! * [`orders`]: orders with their cakes
 //! * [`open`]: opening a file, or saying why not; `upgrade`: older files; `writing`: the one writer
 //! * [`copies`]: backup, verify, restore
 //!
 //! Time and new keys come in as arguments of the calls that need them.
 
-pub mod components;
+pub mod audit;
+pub mod by;
+pub mod component;
 pub mod copies;
+mod described;
 pub mod error;
-pub mod ingredients;
+pub mod ingredient;
+pub mod journal;
 pub mod kept;
 pub mod kitchen;
-pub mod library;
+pub mod list;
 pub mod lock;
 pub mod open;
-pub mod orders;
+pub mod order;
 pub mod pantry;
 mod upgrade;
 mod writing;
 
+pub use by::{By, Device, SaveId};
 pub use error::StoreError;
-pub use kept::SaveId;
 pub use open::Opening;
 
 use lock::Lock;

@@ -192,7 +192,7 @@ pub(crate) async fn look(
     }
     let has = |name: &str| tables.iter().any(|table| table == name);
     // Kitchens of the first versions did not carry the number.
-    if !matches!(id, 0 | APPLICATION_ID) || !has("kitchen") || !has("components") {
+    if !matches!(id, 0 | APPLICATION_ID) || !has("kitchen") || !(has("components") || has("things")) {
         return Err(StoreError::NotOurs(path.to_owned()));
     }
     if upgrade::version(connection).await? > upgrade::newest() {

@@ -1,8 +1,9 @@
 //! What this kitchen says of an ingredient: what a cup of its cocoa weighs, one of its eggs, what a pack
 //! costs, and whether it is put away.
 
-use crate::{SaveId, Store, StoreError};
-use jiff::Timestamp;
+use crate::audit::What;
+use crate::kept::Noun;
+use crate::{By, Store, StoreError};
 use pastry::ingredient::Pack;
 use pastry::units::{Density, Mass};
 use serde::{Deserialize, Serialize};
@@ -26,6 +27,9 @@ pub struct PantryItem {
     /// Revision; 0 when nothing was saved yet.
     pub revision: i64,
 }
+
+/// What is said of an ingredient, in the audit. It has no history of its own yet.
+const PANTRY: Noun = Noun { word: "pantry", said: "ingredient" };
 
 fn read(row: &SqliteRow) -> Result<PantryItem, StoreError> {
     Ok(PantryItem {
@@ -90,12 +94,7 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when somebody saved in between.
-    pub async fn save_pantry_item(
-        &self,
-        item: &PantryItem,
-        save_id: Option<&SaveId>,
-        now: Timestamp,
-    ) -> Result<PantryItem, StoreError> {
+    pub async fn save_pantry_item(&self, item: &PantryItem, by: &By) -> Result<PantryItem, StoreError> {
         let mut writing = self.write().await?;
         let found = sqlx::query(
             "SELECT ingredient, density_g_per_ml, piece_g, pack_g, pack_price, archived, revision, save_id
@@ -107,8 +106,8 @@ impl Store {
         let mut current = 0;
         if let Some(row) = &found {
             current = row.try_get("revision")?;
-            let by: Option<String> = row.try_get("save_id")?;
-            if save_id.is_some_and(|id| by.as_deref() == Some(id.as_str())) {
+            let saved_as: Option<String> = row.try_get("save_id")?;
+            if by.save_id().is_some_and(|id| saved_as.as_deref() == Some(id)) {
                 let before = read(row);
                 writing.undo().await?;
                 return before;
@@ -116,7 +115,7 @@ impl Store {
         }
         if current != item.revision {
             writing.undo().await?;
-            return Err(StoreError::Conflict { noun: "ingredient", based_on: item.revision, current });
+            return Err(StoreError::Conflict { noun: PANTRY.said, based_on: item.revision, current });
         }
         let row = sqlx::query(
             "INSERT INTO pantry_items
@@ -133,11 +132,12 @@ impl Store {
         .bind(item.pack.map(|pack| pack.pack_price))
         .bind(item.archived)
         .bind(current + 1)
-        .bind(now.to_string())
-        .bind(save_id.map(SaveId::as_str))
+        .bind(by.now.to_string())
+        .bind(by.save_id())
         .fetch_one(writing.connection())
         .await?;
         let saved = read(&row)?;
+        writing.note(by, What::Saved, PANTRY, &saved.ingredient, Some(saved.revision)).await?;
         writing.commit().await?;
         Ok(saved)
     }

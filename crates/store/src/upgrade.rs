@@ -1,8 +1,11 @@
 //! Older files: copied, then brought up to date, with no revision lost.
 
-use crate::kept::{COMPONENT, INGREDIENT, Noun, ORDER, hash};
+use crate::kept::{COMPONENT, INGREDIENT, Kept, Noun, ORDER, hash};
+use crate::list::note_uses;
 use crate::open::APPLICATION_ID;
 use crate::{StoreError, copies};
+use pastry::formula::Family;
+use pastry::order::OrderDocument;
 use sqlx::migrate::Migrator;
 use sqlx::{Row, SqliteConnection, SqlitePool};
 use std::path::Path;
@@ -107,34 +110,156 @@ async fn has(connection: &mut SqliteConnection, table: &str) -> Result<bool, Sto
     Ok(there > 0)
 }
 
-/// Moves what the older tables hold into the one history, hashed. Broken off half way it begins again.
+/// What the lists of before showed, as rows of the one list: the table they stood in, and how its rows become these.
+const OLDER_LISTS: [(&str, &str); 5] = [
+    (
+        "components",
+        "INSERT INTO things (noun, key, name, revision, created_at, saved_at, archived, shown)
+         SELECT 'component', id, name, revision, created_at, saved_at, archived,
+             json_object('family', family, 'family_word', family, 'job', job) FROM components",
+    ),
+    (
+        "orders",
+        "INSERT INTO things (noun, key, name, revision, created_at, saved_at, archived, shown)
+         SELECT 'order', id, name, revision, created_at, saved_at, archived,
+             json_object('served_at', served_at, 'pieces', pieces) FROM orders",
+    ),
+    (
+        "own_ingredients",
+        "INSERT INTO things (noun, key, name, revision, created_at, saved_at, shown)
+         SELECT 'ingredient', key, name, revision, saved_at, saved_at, '{}' FROM own_ingredients",
+    ),
+    ("component_tags", "INSERT INTO tags SELECT 'component', component_id, tag FROM component_tags"),
+    (
+        "component_ingredients",
+        "INSERT INTO uses SELECT 'component', component_id, 'ingredient', ingredient FROM component_ingredients",
+    ),
+];
+
+/// Moves what the older tables hold into the one history and the one list. Broken off half way it begins again.
 async fn carry_over(pool: &SqlitePool) -> Result<(), StoreError> {
     let mut transaction = pool.begin_with("BEGIN IMMEDIATE").await?;
     for (noun, table, key) in OLDER {
-        if !has(&mut transaction, table).await? {
-            continue;
+        if has(&mut transaction, table).await? {
+            carry_revisions(&mut transaction, noun, table, key).await?;
         }
-        let rows = sqlx::query(sqlx::AssertSqlSafe(format!(
-            "SELECT {key} AS key, revision, saved_at, document FROM {table}"
-        )))
-        .fetch_all(&mut *transaction)
-        .await?;
-        for row in rows {
-            let document: String = row.try_get("document")?;
-            sqlx::query(
-                "INSERT INTO revisions (noun, key, revision, saved_at, hash, document) VALUES (?, ?, ?, ?, ?, ?)",
-            )
-            .bind(noun.word)
-            .bind(row.try_get::<String, _>("key")?)
-            .bind(row.try_get::<i64, _>("revision")?)
-            .bind(row.try_get::<String, _>("saved_at")?)
-            .bind(hash(&document))
-            .bind(&document)
-            .execute(&mut *transaction)
-            .await?;
+    }
+    let older = has(&mut transaction, "components").await?;
+    for (table, sql) in OLDER_LISTS {
+        if has(&mut transaction, table).await? {
+            sqlx::query(sql).execute(&mut *transaction).await?;
         }
-        sqlx::query(sqlx::AssertSqlSafe(format!("DROP TABLE {table}"))).execute(&mut *transaction).await?;
+    }
+    // What refers goes before what it refers to.
+    for (table, _) in OLDER_LISTS.iter().rev() {
+        let sql = format!("DROP TABLE IF EXISTS {table}");
+        sqlx::query(sqlx::AssertSqlSafe(sql)).execute(&mut *transaction).await?;
+    }
+    if older {
+        say_families(&mut transaction).await?;
+        note_what_orders_use(&mut transaction).await?;
     }
     transaction.commit().await?;
     Ok(())
+}
+
+async fn carry_revisions(
+    connection: &mut SqliteConnection,
+    noun: Noun,
+    table: &str,
+    key: &str,
+) -> Result<(), StoreError> {
+    let sql = format!("SELECT {key} AS key, revision, saved_at, document FROM {table}");
+    for row in sqlx::query(sqlx::AssertSqlSafe(sql)).fetch_all(&mut *connection).await? {
+        let document: String = row.try_get("document")?;
+        sqlx::query(
+            "INSERT INTO revisions (noun, key, revision, saved_at, hash, document) VALUES (?, ?, ?, ?, ?, ?)",
+        )
+        .bind(noun.word)
+        .bind(row.try_get::<String, _>("key")?)
+        .bind(row.try_get::<i64, _>("revision")?)
+        .bind(row.try_get::<String, _>("saved_at")?)
+        .bind(hash(&document))
+        .bind(&document)
+        .execute(&mut *connection)
+        .await?;
+    }
+    sqlx::query(sqlx::AssertSqlSafe(format!("DROP TABLE {table}"))).execute(connection).await?;
+    Ok(())
+}
+
+/// Families were listed by their key; now their kitchen words stand beside it.
+async fn say_families(connection: &mut SqliteConnection) -> Result<(), StoreError> {
+    for family in Family::ALL {
+        sqlx::query(
+            "UPDATE things SET shown = json_set(shown, '$.family_word', ?)
+             WHERE noun = 'component' AND json_extract(shown, '$.family') = json_extract(?, '$')",
+        )
+        .bind(family.word())
+        .bind(serde_json::to_string(&family)?)
+        .execute(&mut *connection)
+        .await?;
+    }
+    Ok(())
+}
+
+/// Which formulas an order uses was not kept before. One whose document cannot be read stays as it is.
+async fn note_what_orders_use(connection: &mut SqliteConnection) -> Result<(), StoreError> {
+    let rows = sqlx::query(
+        "SELECT t.key, r.document FROM things t
+         JOIN revisions r ON r.noun = t.noun AND r.key = t.key AND r.revision = t.revision WHERE t.noun = ?",
+    )
+    .bind(OrderDocument::NOUN.word)
+    .fetch_all(&mut *connection)
+    .await?;
+    for row in rows {
+        if let Ok(document) = serde_json::from_str::<OrderDocument>(row.try_get("document")?) {
+            note_uses(connection, row.try_get("key")?, &document).await?;
+        }
+    }
+    Ok(())
+}
+
+/// An event as a file of any version holds it.
+pub(crate) struct FoundEvent {
+    pub noun: String,
+    pub key: String,
+    pub place: i64,
+    pub hash: String,
+    pub event: String,
+}
+
+/// All events of a file of any version, in order.
+pub(crate) async fn all_events(connection: &mut SqliteConnection) -> Result<Vec<FoundEvent>, StoreError> {
+    if !has(connection, "events").await? {
+        return Ok(Vec::new());
+    }
+    sqlx::query("SELECT noun, key, place, hash, event FROM events ORDER BY noun, key, place")
+        .fetch_all(connection)
+        .await?
+        .iter()
+        .map(|row| {
+            Ok(FoundEvent {
+                noun: row.try_get("noun")?,
+                key: row.try_get("key")?,
+                place: row.try_get("place")?,
+                hash: row.try_get("hash")?,
+                event: row.try_get("event")?,
+            })
+        })
+        .collect()
+}
+
+/// The key of a thing whose list is not what its history says, if there is one.
+pub(crate) async fn listed_wrong(connection: &mut SqliteConnection) -> Result<Option<String>, StoreError> {
+    if !has(connection, "things").await? {
+        return Ok(None);
+    }
+    let key = sqlx::query_scalar(
+        "SELECT h.key FROM (SELECT noun, key, max(revision) AS newest FROM revisions GROUP BY noun, key) h
+         LEFT JOIN things t ON t.noun = h.noun AND t.key = h.key WHERE t.revision IS NOT h.newest LIMIT 1",
+    )
+    .fetch_optional(connection)
+    .await?;
+    Ok(key)
 }

@@ -9,6 +9,8 @@ use sqlx::{Connection, Sqlite, SqliteConnection};
 pub(crate) struct Writing<'a> {
     store: &'a Store,
     connection: Option<PoolConnection<Sqlite>>,
+    /// Whether the audit has its line of it.
+    pub(crate) noted: bool,
 }
 
 impl Store {
@@ -16,7 +18,7 @@ impl Store {
     pub(crate) async fn write(&self) -> Result<Writing<'_>, StoreError> {
         let connection = self.writer.acquire().await?;
         // Held before it begins: who leaves while BEGIN is under way takes the connection along, too.
-        let mut writing = Writing { store: self, connection: Some(connection) };
+        let mut writing = Writing { store: self, connection: Some(connection), noted: false };
         sqlx::query("BEGIN IMMEDIATE").execute(writing.connection()).await?;
         Ok(writing)
     }
@@ -30,17 +32,29 @@ impl Writing<'_> {
 
     /// Keeps what was written. When this answers, it is on the disk.
     pub(crate) async fn commit(self) -> Result<(), StoreError> {
+        debug_assert!(self.noted, "a write without its line in the audit");
         let store = self.store;
         self.commit_quietly().await?;
         store.inner.written.send_modify(|count| *count += 1);
         Ok(())
     }
 
-    /// The same, without a word to the task that folds the log in.
+    /// The same, without a line in the audit, and without a word to the task that folds the log in.
     pub(crate) async fn commit_quietly(mut self) -> Result<(), StoreError> {
         sqlx::query("COMMIT").execute(self.connection()).await?;
         self.connection = None;
         Ok(())
+    }
+
+    /// Takes everything back and answers with why: a refusal is rolled back, after a failure the connection goes, for
+    /// SQLite may have taken the transaction back itself.
+    pub(crate) async fn give_up(self, why: StoreError) -> StoreError {
+        if why.is_refusal()
+            && let Err(failed) = self.undo().await
+        {
+            return failed;
+        }
+        why
     }
 
     /// Takes everything back; for what was refused, not for what failed.

@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { DEVICE_HEADER, deviceName } from './device'
 import { EPOCH_HEADER, noteEpoch } from './epoch'
 import type { components, paths } from './schema'
 
@@ -44,7 +45,7 @@ export type Comparison = Schemas['Comparison']
 export type Kitchen = Schemas['Kitchen']
 export type Component = Schemas['Component']
 export type ComponentSummary = Schemas['ComponentSummary']
-export type RevisionSummary = Schemas['RevisionSummary']
+export type Version = Schemas['Version']
 export type Problem = Schemas['Problem']
 export type Fault = Schemas['Fault']
 export type History = Schemas['History']
@@ -108,6 +109,10 @@ function isProblem(value: unknown): value is Problem {
 
 export const api = createClient<paths>({ baseUrl: window.location.origin })
 api.use({
+  onRequest({ request }) {
+    if (request.method !== 'GET') request.headers.set(DEVICE_HEADER, encodeURIComponent(deviceName()))
+    return undefined
+  },
   async onResponse({ response }) {
     noteEpoch(response.headers.get(EPOCH_HEADER))
     if (response.ok) return undefined

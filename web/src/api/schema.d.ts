@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/audit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was done last, the newest first. */
+        get: operations["list_audit"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/balance": {
         parameters: {
             query?: never;
@@ -48,7 +65,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All components, by name. */
+        /** All components. */
         get: operations["list_components"];
         put?: never;
         /** Saves a new component. */
@@ -66,7 +83,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A component at its newest revision. */
+        /** The newest revision of one component. */
         get: operations["read_component"];
         /** Saves a new revision. When somebody saved in between, nothing is written and the answer says so. */
         put: operations["save_component"];
@@ -102,7 +119,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Puts a component in its place in the library: tags, put away or not. Makes no revision. */
+        /** Puts it in its place in the list: tags, put away or not. Makes no revision. */
         put: operations["place_component"];
         post?: never;
         delete?: never;
@@ -118,8 +135,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All revisions of a component, newest first. */
-        get: operations["list_revisions"];
+        /** All its versions, the newest first, each with what changed in it. */
+        get: operations["list_versions_of_component"];
         put?: never;
         post?: never;
         delete?: never;
@@ -135,8 +152,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One revision of a component. */
-        get: operations["read_revision"];
+        /** One of its versions. */
+        get: operations["read_version_of_component"];
         put?: never;
         post?: never;
         delete?: never;
@@ -240,7 +257,7 @@ export interface paths {
         /** Ingredients, own ones first; with words to look for, best match first. */
         get: operations["list_ingredients"];
         put?: never;
-        /** Adds an ingredient of the kitchen's own. Its key must be new. */
+        /** Saves a new ingredient. */
         post: operations["create_ingredient"];
         delete?: never;
         options?: never;
@@ -302,7 +319,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/ingredients/{key}": {
+    "/api/ingredients/{id}": {
         parameters: {
             query?: never;
             header?: never;
@@ -311,7 +328,7 @@ export interface paths {
         };
         /** One ingredient whole: composition with sources, weights, allergens, diet, price, where it is used. */
         get: operations["read_ingredient"];
-        /** Saves a new revision of an own ingredient. */
+        /** Saves a new revision. When somebody saved in between, nothing is written and the answer says so. */
         put: operations["save_ingredient"];
         post?: never;
         delete?: never;
@@ -320,7 +337,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/ingredients/{key}/kitchen": {
+    "/api/ingredients/{id}/kitchen": {
         parameters: {
             query?: never;
             header?: never;
@@ -330,6 +347,40 @@ export interface paths {
         get?: never;
         /** Saves what the kitchen says of any ingredient: its own density, piece, pack and price, put away or not. */
         put: operations["save_kitchen_values"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ingredients/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All its versions, the newest first, each with what changed in it. */
+        get: operations["list_versions_of_ingredient"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ingredients/{id}/revisions/{revision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of its versions. */
+        get: operations["read_version_of_ingredient"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -416,10 +467,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All orders, the next to be eaten first. */
+        /** All orders. */
         get: operations["list_orders"];
         put?: never;
-        /** Saves an order as a new one. */
+        /** Saves a new order. */
         post: operations["create_order"];
         delete?: never;
         options?: never;
@@ -434,9 +485,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** An order at its newest revision. */
+        /** The newest revision of one order. */
         get: operations["read_order"];
-        /** Saves a new revision of an order on top of the one it started from. */
+        /** Saves a new revision. When somebody saved in between, nothing is written and the answer says so. */
         put: operations["save_order"];
         post?: never;
         delete?: never;
@@ -453,8 +504,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Puts an order away, or takes it out again. Makes no revision. */
-        put: operations["archive_order"];
+        /** Puts it in its place in the list: tags, put away or not. Makes no revision. */
+        put: operations["place_order"];
         post?: never;
         delete?: never;
         options?: never;
@@ -469,8 +520,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All revisions of an order, newest first. */
-        get: operations["list_order_revisions"];
+        /** All its versions, the newest first, each with what changed in it. */
+        get: operations["list_versions_of_order"];
         put?: never;
         post?: never;
         delete?: never;
@@ -486,8 +537,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One revision of an order. */
-        get: operations["read_order_revision"];
+        /** One of its versions. */
+        get: operations["read_version_of_order"];
         put?: never;
         post?: never;
         delete?: never;
@@ -711,11 +762,6 @@ export interface components {
             not_at_hand: boolean;
             /** @description Why it does not do it alone, or should be left; none when it does it. */
             why_not?: string | null;
-        };
-        /** @description Where an order stands in the list. */
-        ArchiveOrder: {
-            /** @description Put away. */
-            archived: boolean;
         };
         /** @description Area, cm² */
         Area: number;
@@ -1215,11 +1261,10 @@ export interface components {
              */
             sweep_step_k: number;
         };
-        /** @description One revision of a component, with its document. */
+        /** @description One revision of a thing, with its document. */
         Component: {
-            /** @description The formula and its work. */
             document: components["schemas"]["FormulaDocument"];
-            /** @description Its key. */
+            /** @description Key of the thing. */
             id: string;
             /**
              * Format: int64
@@ -1233,19 +1278,22 @@ export interface components {
             revision: number;
             /** @description When this revision was saved, RFC 3339. */
             saved_at: string;
+            /** @description The device it was saved from, if that said so. */
+            saved_by?: string | null;
         };
-        /** @description A component as the library lists it. */
+        /** @description A thing as its list shows it. */
         ComponentSummary: {
-            /** @description Put away: not listed unless asked for. */
-            archived: boolean;
             /** @description Its family. */
             family: components["schemas"]["Family"];
             /** @description Its family in kitchen words. */
             family_word: string;
-            /** @description Its key. */
-            id: string;
             /** @description Its job: drip, coat, mask, fill … */
             job: string;
+        } & {
+            /** @description Put away: not listed unless asked for. */
+            archived: boolean;
+            /** @description Its key. */
+            id: string;
             /** @description Its name. */
             name: string;
             /**
@@ -1466,6 +1514,19 @@ export interface components {
             vegan: boolean;
             /** @description Nothing of dead animals. */
             vegetarian: boolean;
+        };
+        /** @description One thing that was done. */
+        Done: {
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description From which device, if that said so. */
+            device?: string | null;
+            /** @description Its key. */
+            key: string;
+            /** @description Kind of the thing. */
+            noun: string;
+            /** @description What was done, in words. */
+            words: string;
         };
         /** @description Dose, ml */
         Dose: number;
@@ -2799,11 +2860,10 @@ export interface components {
              */
             replaces_revision: number;
         };
-        /** @description One revision of an order, with its document. */
+        /** @description One revision of a thing, with its document. */
         Order: {
-            /** @description The order. */
             document: components["schemas"]["OrderDocument"];
-            /** @description Its key. */
+            /** @description Key of the thing. */
             id: string;
             /**
              * Format: int64
@@ -2817,6 +2877,8 @@ export interface components {
             revision: number;
             /** @description When this revision was saved, RFC 3339. */
             saved_at: string;
+            /** @description The device it was saved from, if that said so. */
+            saved_by?: string | null;
         };
         /** @description The answer to an order. */
         OrderAnswer: {
@@ -2927,8 +2989,16 @@ export interface components {
             /** @description What must not be in it. */
             without?: components["schemas"]["Without"];
         };
-        /** @description An order as the list shows it. */
+        /** @description A thing as its list shows it. */
         OrderSummary: {
+            /**
+             * Format: int64
+             * @description How many cakes and pieces.
+             */
+            pieces: number;
+            /** @description When it is eaten, in the kitchen's own time; none while nobody said. */
+            served_at?: string | null;
+        } & {
             /** @description Put away: not listed unless asked for. */
             archived: boolean;
             /** @description Its key. */
@@ -2937,18 +3007,13 @@ export interface components {
             name: string;
             /**
              * Format: int64
-             * @description How many cakes and pieces.
-             */
-            pieces: number;
-            /**
-             * Format: int64
              * @description Newest revision.
              */
             revision: number;
             /** @description When that was saved, RFC 3339. */
             saved_at: string;
-            /** @description When it is eaten, in the kitchen's own time; none while nobody said. */
-            served_at?: string | null;
+            /** @description Its tags. */
+            tags: string[];
         };
         /** @description A cake and how many of it. */
         OrderedCake: {
@@ -3019,6 +3084,26 @@ export interface components {
         };
         /** @description Overrun, % */
         Overrun: number;
+        /** @description One revision of a thing, with its document. */
+        OwnIngredient: {
+            document: components["schemas"]["IngredientDocument"];
+            /** @description Key of the thing. */
+            id: string;
+            /**
+             * Format: int64
+             * @description The newest revision there is.
+             */
+            newest_revision: number;
+            /**
+             * Format: int64
+             * @description This revision.
+             */
+            revision: number;
+            /** @description When this revision was saved, RFC 3339. */
+            saved_at: string;
+            /** @description The device it was saved from, if that said so. */
+            saved_by?: string | null;
+        };
         /** @description A pack as it is bought. */
         Pack: {
             /**
@@ -3256,12 +3341,12 @@ export interface components {
              */
             tip_mm: number;
         };
-        /** @description Where a component stands in the library. It is no part of the formula and makes no revision. */
+        /** @description Where a thing stands in its list. It is no part of the document and makes no revision. */
         Place: {
             /** @description Put away: not listed unless asked for. */
             archived: boolean;
-            /** @description Its tags, each up to 40 letters. */
-            tags: string[];
+            /** @description Its tags, each up to 40 letters; left out, they stay as they are. */
+            tags?: string[] | null;
         };
         /** @description A place. */
         PlaceAnswer: {
@@ -3571,18 +3656,6 @@ export interface components {
             /** @description In one sentence. */
             sentence: string;
         };
-        /** @description A revision as a history lists it. */
-        RevisionSummary: {
-            /** @description The name it had. */
-            name: string;
-            /**
-             * Format: int64
-             * @description Its number, from 1.
-             */
-            revision: number;
-            /** @description When it was saved, RFC 3339. */
-            saved_at: string;
-        };
         /**
          * @description How sweet a soak is meant to be.
          * @enum {string}
@@ -3646,17 +3719,17 @@ export interface components {
              * @description The revision the change started from; when another was saved since, nothing is overwritten.
              */
             based_on_revision: number;
-            /** @description The formula and its work. */
+            /** @description What is saved. */
             document: components["schemas"]["FormulaDocument"];
         };
-        /** @description An own ingredient to save, and the revision it started from. */
+        /** @description A document to save, and the revision it started from. */
         SaveIngredient: {
             /**
              * Format: int64
              * @description The revision the change started from; when another was saved since, nothing is overwritten.
              */
             based_on_revision: number;
-            /** @description What it is. */
+            /** @description What is saved. */
             document: components["schemas"]["IngredientDocument"];
         };
         /** @description A document to save, and the revision it started from. */
@@ -3666,7 +3739,7 @@ export interface components {
              * @description The revision the change started from; when another was saved since, nothing is overwritten.
              */
             based_on_revision: number;
-            /** @description The order. */
+            /** @description What is saved. */
             document: components["schemas"]["OrderDocument"];
         };
         /** @description A formula and the size it is wanted in. */
@@ -4538,9 +4611,9 @@ export interface components {
             /** @description Water. */
             water: components["schemas"]["Share"];
         };
-        /** @description A component that uses an ingredient. */
+        /** @description What uses a thing. */
         UsedIn: {
-            /** @description Key of the component. */
+            /** @description Its key. */
             id: string;
             /** @description Its name. */
             name: string;
@@ -4567,6 +4640,22 @@ export interface components {
              * @description How stiff it is whipped, 0 to 1.
              */
             whip: number;
+        };
+        /** @description A version as a history lists it. */
+        Version: {
+            /** @description What changed since the version before, in words; nothing for the first. */
+            changed: string[];
+            /** @description The name it had. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Its number, from 1.
+             */
+            revision: number;
+            /** @description When it was saved, RFC 3339. */
+            saved_at: string;
+            /** @description The device it was saved from, if that said so. */
+            saved_by?: string | null;
         };
         /** @description What goes into one vessel. */
         VesselShare: {
@@ -4741,6 +4830,29 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    list_audit: {
+        parameters: {
+            query?: {
+                /** @description Most lines, at most 500. */
+                most?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Lines of the audit */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Done"][];
+                };
+            };
+        };
+    };
     balance: {
         parameters: {
             query?: never;
@@ -4974,7 +5086,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description All components */
+            /** @description All of them */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -4991,6 +5103,8 @@ export interface operations {
             header?: {
                 /** @description Made once for each save: the same again gets the same answer */
                 "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
             };
             path?: never;
             cookie?: never;
@@ -5057,6 +5171,15 @@ export interface operations {
                     "application/json": components["schemas"]["Component"];
                 };
             };
+            /** @description The key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description Fields at fault */
             422: {
                 headers: {
@@ -5073,7 +5196,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description Key of the component */
+                /** @description Its key */
                 id: string;
             };
             cookie?: never;
@@ -5089,7 +5212,7 @@ export interface operations {
                     "application/json": components["schemas"]["Component"];
                 };
             };
-            /** @description No such component */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5106,9 +5229,11 @@ export interface operations {
             header?: {
                 /** @description Made once for each save: the same again gets the same answer */
                 "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
             };
             path: {
-                /** @description Key of the component */
+                /** @description Its key */
                 id: string;
             };
             cookie?: never;
@@ -5128,7 +5253,7 @@ export interface operations {
                     "application/json": components["schemas"]["Component"];
                 };
             };
-            /** @description No such component */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5195,9 +5320,14 @@ export interface operations {
     place_component: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
             path: {
-                /** @description Key of the component */
+                /** @description Its key */
                 id: string;
             };
             cookie?: never;
@@ -5215,7 +5345,7 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description No such component */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5235,28 +5365,28 @@ export interface operations {
             };
         };
     };
-    list_revisions: {
+    list_versions_of_component: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                /** @description Key of the component */
+                /** @description Its key */
                 id: string;
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description All revisions */
+            /** @description All versions */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RevisionSummary"][];
+                    "application/json": components["schemas"]["Version"][];
                 };
             };
-            /** @description No such component */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5267,21 +5397,21 @@ export interface operations {
             };
         };
     };
-    read_revision: {
+    read_version_of_component: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                /** @description Key of the component */
+                /** @description Its key */
                 id: string;
-                /** @description Number of the revision */
+                /** @description Number of the version */
                 revision: number;
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description That revision */
+            /** @description That version */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -5290,7 +5420,7 @@ export interface operations {
                     "application/json": components["schemas"]["Component"];
                 };
             };
-            /** @description No such revision */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5538,6 +5668,8 @@ export interface operations {
             header?: {
                 /** @description Made once for each save: the same again gets the same answer */
                 "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
             };
             path?: never;
             cookie?: never;
@@ -5583,7 +5715,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["IngredientDetail"];
+                    "application/json": components["schemas"]["OwnIngredient"];
                 };
             };
             /** @description The key is taken */
@@ -5637,6 +5769,8 @@ export interface operations {
             header?: {
                 /** @description Made once for each save: the same again gets the same answer */
                 "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
             };
             path?: never;
             cookie?: never;
@@ -5786,7 +5920,7 @@ export interface operations {
                  * @description Key of the ingredient
                  * @example cream36
                  */
-                key: string;
+                id: string;
             };
             cookie?: never;
         };
@@ -5818,10 +5952,12 @@ export interface operations {
             header?: {
                 /** @description Made once for each save: the same again gets the same answer */
                 "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
             };
             path: {
-                /** @description Key of the ingredient */
-                key: string;
+                /** @description Its key */
+                id: string;
             };
             cookie?: never;
         };
@@ -5837,10 +5973,10 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["IngredientDetail"];
+                    "application/json": components["schemas"]["OwnIngredient"];
                 };
             };
-            /** @description No such own ingredient */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -5875,13 +6011,15 @@ export interface operations {
             header?: {
                 /** @description Made once for each save: the same again gets the same answer */
                 "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
             };
             path: {
                 /**
                  * @description Key of the ingredient
                  * @example cream48
                  */
-                key: string;
+                id: string;
             };
             cookie?: never;
         };
@@ -5929,6 +6067,72 @@ export interface operations {
             };
         };
     };
+    list_versions_of_ingredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Version"][];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_version_of_ingredient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its key */
+                id: string;
+                /** @description Number of the version */
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description That version */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnIngredient"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     read_kitchen: {
         parameters: {
             query?: never;
@@ -5955,6 +6159,8 @@ export interface operations {
             header?: {
                 /** @description Made once for each save: the same again gets the same answer */
                 "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
             };
             path?: never;
             cookie?: never;
@@ -6206,7 +6412,7 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            /** @description All orders */
+            /** @description All of them */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6223,6 +6429,8 @@ export interface operations {
             header?: {
                 /** @description Made once for each save: the same again gets the same answer */
                 "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
             };
             path?: never;
             cookie?: never;
@@ -6233,13 +6441,22 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Saved, at revision 1 */
+            /** @description Saved at revision 1 */
             201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["Order"];
+                };
+            };
+            /** @description The key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
             /** @description Fields at fault */
@@ -6258,14 +6475,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
-                /** @description Key of the order */
+                /** @description Its key */
                 id: string;
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description The order */
+            /** @description The newest revision */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6274,7 +6491,7 @@ export interface operations {
                     "application/json": components["schemas"]["Order"];
                 };
             };
-            /** @description No such order */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6291,9 +6508,11 @@ export interface operations {
             header?: {
                 /** @description Made once for each save: the same again gets the same answer */
                 "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
             };
             path: {
-                /** @description Key of the order */
+                /** @description Its key */
                 id: string;
             };
             cookie?: never;
@@ -6304,7 +6523,7 @@ export interface operations {
             };
         };
         responses: {
-            /** @description Saved, with its new revision */
+            /** @description Saved as a new revision */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6313,7 +6532,7 @@ export interface operations {
                     "application/json": components["schemas"]["Order"];
                 };
             };
-            /** @description No such order */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6342,19 +6561,24 @@ export interface operations {
             };
         };
     };
-    archive_order: {
+    place_order: {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
             path: {
-                /** @description Key of the order */
+                /** @description Its key */
                 id: string;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ArchiveOrder"];
+                "application/json": components["schemas"]["Place"];
             };
         };
         responses: {
@@ -6365,8 +6589,17 @@ export interface operations {
                 };
                 content?: never;
             };
-            /** @description No such order */
+            /** @description There is no such one */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6376,28 +6609,28 @@ export interface operations {
             };
         };
     };
-    list_order_revisions: {
+    list_versions_of_order: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                /** @description Key of the order */
+                /** @description Its key */
                 id: string;
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description All revisions */
+            /** @description All versions */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RevisionSummary"][];
+                    "application/json": components["schemas"]["Version"][];
                 };
             };
-            /** @description No such order */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -6408,21 +6641,21 @@ export interface operations {
             };
         };
     };
-    read_order_revision: {
+    read_version_of_order: {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                /** @description Key of the order */
+                /** @description Its key */
                 id: string;
-                /** @description Number of the revision */
+                /** @description Number of the version */
                 revision: number;
             };
             cookie?: never;
         };
         requestBody?: never;
         responses: {
-            /** @description That revision */
+            /** @description That version */
             200: {
                 headers: {
                     [name: string]: unknown;
@@ -6431,7 +6664,7 @@ export interface operations {
                     "application/json": components["schemas"]["Order"];
                 };
             };
-            /** @description No such revision */
+            /** @description There is no such one */
             404: {
                 headers: {
                     [name: string]: unknown;

@@ -34,8 +34,8 @@ export function DraftNotice({ restored, elsewhere, dirty, onThrowAway }: DraftNo
       )}
       {dirty && !keeps && (
         <p className="mt-1 font-[640] text-hot">
-          This device cannot keep what you change here: its storage is full or forbidden. Save before you
-          leave.
+          This device cannot keep what you change here just now: its storage is full, forbidden or does not
+          answer. Save before you leave.
         </p>
       )}
     </div>

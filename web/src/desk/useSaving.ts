@@ -1,7 +1,8 @@
 import { useCallback, useEffect, useRef, useState, useSyncExternalStore } from 'react'
 import { OfflineError, ProblemError } from '../api/client'
+import type { Fault } from '../api/client'
 import { draftChanges, dropDraft, onDrafts, putDraft, somethingHeld } from './drafts'
-import type { Noun } from './drafts'
+import type { Keeping } from './keeping'
 import { same } from './same'
 import { listen, nameOf, showOpen, TAB_ID, tellSaved } from './tabs'
 
@@ -21,18 +22,11 @@ export interface Opened<D> {
   elsewhere: boolean
 }
 
-/** How a noun is kept. */
-export interface Keeping<D> {
-  noun: Noun
-  create: (document: D) => Promise<{ id: string; revision: number }>
-  save: (id: string, document: D, basedOn: number) => Promise<{ id: string; revision: number }>
-}
-
 export type SaveState =
   | { kind: 'idle' }
   | { kind: 'saving' }
   | { kind: 'saved'; revision: number }
-  | { kind: 'refused'; words: string }
+  | { kind: 'refused'; words: string; faults: Fault[] }
   | { kind: 'conflict'; current: number }
 
 /** Whether this device keeps what is not saved; false while the page alone holds some of it. */
@@ -41,18 +35,21 @@ export function useKeepsDrafts(): boolean {
   return !somethingHeld()
 }
 
-function refusal(error: unknown): SaveState {
+function refusal(error: unknown, taken: string | null): SaveState {
   if (error instanceof ProblemError && error.problem.status === 409) {
-    return { kind: 'conflict', current: error.problem.current_revision ?? 0 }
+    if (taken === null) return { kind: 'conflict', current: error.problem.current_revision ?? 0 }
+    return { kind: 'refused', words: taken, faults: [{ field: 'name', code: 'taken', message: taken }] }
   }
   if (error instanceof ProblemError) {
-    return { kind: 'refused', words: error.problem.errors?.[0]?.message ?? error.problem.detail }
+    const faults = error.problem.errors ?? []
+    return { kind: 'refused', words: faults[0]?.message ?? error.problem.detail, faults }
   }
   if (!(error instanceof OfflineError)) {
-    return { kind: 'refused', words: 'something went wrong here; try again.' }
+    return { kind: 'refused', words: 'something went wrong here; try again.', faults: [] }
   }
   return {
     kind: 'refused',
+    faults: [],
     words: somethingHeld()
       ? 'the server is not answering, and this device cannot keep your work. Leave this page open, and save again when it is back.'
       : 'the server is not answering. It is kept on this device; save again when it is back.',
@@ -65,11 +62,11 @@ function refusal(error: unknown): SaveState {
  * `document` is what is in hand, `outgoing` what is sent of it. `onBorn` is told the key of something new and must
  * keep what is in hand in place.
  */
-export function useSaving<D extends object>(
-  keeping: Keeping<D>,
+export function useSaving<D extends object, O>(
+  keeping: Keeping<O>,
   opened: Opened<D>,
   document: D,
-  outgoing: D,
+  outgoing: O,
   onBorn: (id: string) => void,
 ) {
   const { draftId } = opened
@@ -83,13 +80,13 @@ export function useSaving<D extends object>(
   const name = 'name' in document && typeof document.name === 'string' ? document.name : ''
   const { noun } = keeping
 
-  const began = useRef(document)
+  const [begun] = useState(opened.restored ? null : document)
   useEffect(() => {
     // Something new that nobody touched is nothing to keep.
-    const untouched = saved === null && thing === null && document === began.current && !opened.restored
+    const untouched = saved === null && thing === null && begun !== null && same(document, begun)
     if (dirty && !untouched) void putDraft({ id: draftId, noun, thing, basedOn, name, document })
     else if (!dirty) void dropDraft(draftId)
-  }, [dirty, draftId, noun, thing, basedOn, name, document, saved, opened.restored])
+  }, [dirty, draftId, noun, thing, basedOn, name, document, saved, begun])
 
   const what = thing === null ? null : nameOf(noun, thing)
   useEffect(() => {
@@ -110,11 +107,9 @@ export function useSaving<D extends object>(
       if (busy.current) return
       busy.current = true
       setState({ kind: 'saving' })
+      const fresh = 'fresh' in how || thing === null
       try {
-        const kept =
-          'fresh' in how || thing === null
-            ? await keeping.create(outgoing)
-            : await keeping.save(thing, outgoing, how.on)
+        const kept = fresh ? await keeping.create(outgoing) : await keeping.save(thing, outgoing, how.on)
         // What was typed meanwhile stays in hand and is still to be saved.
         setSaved(document)
         setBasedOn(kept.revision)
@@ -127,7 +122,7 @@ export function useSaving<D extends object>(
           onBorn(kept.id)
         }
       } catch (error) {
-        setState(refusal(error))
+        setState(refusal(error, fresh ? keeping.taken : null))
       } finally {
         busy.current = false
       }
@@ -163,3 +158,6 @@ export function useSaving<D extends object>(
     settle: () => setState({ kind: 'idle' }),
   }
 }
+
+/** What keeping a document offers to those who show it. */
+export type Saving<D extends object> = ReturnType<typeof useSaving<D, unknown>>

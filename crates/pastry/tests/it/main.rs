@@ -7,6 +7,7 @@ mod assessment;
 mod balance;
 mod balance_optimum;
 mod cakes;
+mod changed;
 mod composition;
 mod films;
 mod fuzz;

@@ -10,7 +10,6 @@ use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
-use jiff::Timestamp;
 use pastry::fault::Fault;
 use pastry::ingredient::document::IngredientDocument;
 use pastry::ingredient::shelf::key_for;
@@ -109,7 +108,7 @@ async fn export_ingredients(
     State(state): State<AppState>,
     Asked(wanted): Asked<Wanted>,
 ) -> Result<Response, ApiError> {
-    let own = state.store.own_ingredients().await?;
+    let own = state.store.all::<IngredientDocument>().await?;
     let mut documents: Vec<IngredientDocument> = own.into_iter().map(|own| own.document).collect();
     if wanted.all {
         documents.extend(catalogue().iter().map(|ingredient| {
@@ -149,7 +148,7 @@ async fn import_ingredients(
         read.map_err(|words| ApiError::Faults(vec![Fault::new("text", "no_pantry_file", words)]))?;
     let known: HashMap<String, i64> = state
         .store
-        .own_ingredients()
+        .all::<IngredientDocument>()
         .await?
         .into_iter()
         .map(|own| (own.document.key, own.revision))
@@ -162,7 +161,11 @@ async fn import_ingredients(
         })
         .collect();
     if file.take {
-        state.store.save_own_ingredients(&pairs, saving.id(), Timestamp::now()).await?;
+        let documents: Vec<_> = pairs
+            .iter()
+            .map(|(document, revision)| (document.key.clone(), document.clone(), *revision))
+            .collect();
+        state.store.save_all(&documents, &saving.by()).await?;
     }
     let good = pairs
         .into_iter()
@@ -194,11 +197,11 @@ async fn export_component(
     Path(id): Path<String>,
     Asked(wanted): Asked<WantedForm>,
 ) -> Result<Response, ApiError> {
-    let mut document = state.store.component(&id, None).await?.document;
+    let mut document = state.store.read::<FormulaDocument>(&id, None).await?.document;
     let used: Vec<&str> = document.lines.iter().map(|line| line.ingredient.as_str()).collect();
     let mut brought: Vec<IngredientDocument> = state
         .store
-        .own_ingredients()
+        .all::<IngredientDocument>()
         .await?
         .into_iter()
         .map(|own| own.document)

@@ -3,22 +3,23 @@
 use crate::app::AppState;
 use crate::body::{Asked, Body};
 use crate::error::{ApiError, Problem};
+use crate::kept_routes;
 use crate::pantry_view::{IngredientDetail, IngredientEntry, KitchenValues, detail, entry};
+use crate::routes::kept::Fit;
 use crate::saving::Saving;
 use axum::Json;
 use axum::extract::{Path, State};
-use axum::http::StatusCode;
-use jiff::Timestamp;
 use pastry::fault::Fault;
 use pastry::ingredient::label::Inferred;
 use pastry::ingredient::search::search;
-use pastry::ingredient::{IngredientDocument, Label, Shelf, find};
+use pastry::ingredient::{IngredientDocument, Label, find};
 use serde::Deserialize;
 use std::collections::HashMap;
 use store::StoreError;
-use store::ingredients::OwnIngredient;
+use store::ingredient::OwnIngredient;
+use store::kept::{COMPONENT, INGREDIENT};
 use store::pantry::PantryItem;
-use utoipa::{IntoParams, ToSchema};
+use utoipa::IntoParams;
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
 
@@ -39,29 +40,44 @@ pub struct Sought {
     archived: bool,
 }
 
-/// An own ingredient to save, and the revision it started from.
-#[derive(Debug, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct SaveIngredient {
-    /// What it is.
-    pub document: IngredientDocument,
-    /// The revision the change started from; when another was saved since, nothing is overwritten.
-    pub based_on_revision: i64,
+kept_routes!(
+    IngredientDocument,
+    tag = "ingredients",
+    one = "ingredient",
+    path = "/ingredients",
+    save = SaveIngredient,
+    revision = OwnIngredient
+);
+
+impl Fit for IngredientDocument {
+    /// It is one, and none of the catalogue's.
+    async fn faults(&self, _state: &AppState) -> Result<Vec<Fault>, ApiError> {
+        if find(&self.key).is_some() {
+            let message =
+                "the catalogue's ingredients do not change: make a copy of your own and change that";
+            return Ok(vec![Fault::new("key", "not_own", message)]);
+        }
+        Ok(self.ingredient().err().unwrap_or_default())
+    }
+
+    fn new_key(&self) -> String {
+        self.key.clone()
+    }
+
+    fn under(self, key: &str) -> Self {
+        IngredientDocument { key: key.to_owned(), ..self }
+    }
 }
 
 /// Routes of this noun.
 pub fn routes() -> OpenApiRouter<AppState> {
     OpenApiRouter::new()
-        .routes(routes!(list_ingredients, create_ingredient))
-        .routes(routes!(read_ingredient, save_ingredient))
+        .routes(routes!(list_ingredients, create))
+        .routes(routes!(read_ingredient, save))
+        .routes(routes!(versions))
+        .routes(routes!(read_version))
         .routes(routes!(save_kitchen_values))
         .routes(routes!(infer_ingredient))
-}
-
-/// The whole shelf: own ingredients over the catalogue.
-pub async fn shelf(state: &AppState) -> Result<Shelf, ApiError> {
-    let own = state.store.own_ingredients().await?;
-    Ok(Shelf::catalogue().with(own.iter().filter_map(|own| own.document.ingredient().ok())))
 }
 
 /// Ingredients, own ones first; with words to look for, best match first.
@@ -72,8 +88,8 @@ async fn list_ingredients(
     State(state): State<AppState>,
     Asked(sought): Asked<Sought>,
 ) -> Result<Json<Vec<IngredientEntry>>, ApiError> {
-    let shelf = shelf(&state).await?;
-    let uses = state.store.uses().await?;
+    let shelf = state.store.whole_shelf().await?;
+    let uses = state.store.uses(COMPONENT, INGREDIENT).await?;
     let said: HashMap<String, PantryItem> =
         state.store.pantry().await?.into_iter().map(|item| (item.ingredient.clone(), item)).collect();
     let wanted: String = sought.search.chars().take(120).collect();
@@ -81,7 +97,7 @@ async fn list_ingredients(
         .into_iter()
         .filter(|ingredient| sought.group.as_ref().is_none_or(|group| ingredient.group == *group))
         .map(|ingredient| {
-            let many = uses.get(&ingredient.id).copied().unwrap_or(0);
+            let many = uses.get(&ingredient.id).map_or(0, Vec::len) as i64;
             entry(ingredient, said.get(&ingredient.id), many)
         })
         .filter(|entry| sought.archived || !entry.kitchen.archived);
@@ -91,10 +107,10 @@ async fn list_ingredients(
 async fn full(state: &AppState, key: &str) -> Result<IngredientDetail, ApiError> {
     let item = state.store.pantry_item(key).await?;
     if let Some(ingredient) = find(key) {
-        let used_in = state.store.used_in(key).await?;
+        let used_in = state.store.used_in(COMPONENT, INGREDIENT, key).await?;
         return Ok(detail(ingredient, None, None, &item, used_in));
     }
-    whole(state, state.store.own_ingredient(key).await?, &item).await
+    whole(state, state.store.read(key, None).await?, &item).await
 }
 
 /// An own ingredient whole, as it was read or as a save left it: never read again after it.
@@ -104,27 +120,13 @@ async fn whole(
     item: &PantryItem,
 ) -> Result<IngredientDetail, ApiError> {
     let ingredient = own.document.ingredient().map_err(ApiError::Faults)?;
-    let used_in = state.store.used_in(&own.document.key).await?;
+    let used_in = state.store.used_in(COMPONENT, INGREDIENT, &own.id).await?;
     Ok(detail(&ingredient, Some(own.document), Some(own.revision), item, used_in))
 }
 
-/// Saves one own ingredient and answers with what this save made.
-async fn keep(
-    state: &AppState,
-    document: IngredientDocument,
-    based_on: i64,
-    saving: &Saving,
-) -> Result<IngredientDetail, ApiError> {
-    let saved =
-        state.store.save_own_ingredients(&[(document, based_on)], saving.id(), Timestamp::now()).await?;
-    let own = saved.into_iter().next().expect("one was saved");
-    let item = state.store.pantry_item(&own.document.key).await?;
-    whole(state, own, &item).await
-}
-
 /// One ingredient whole: composition with sources, weights, allergens, diet, price, where it is used.
-#[utoipa::path(get, path = "/ingredients/{key}", tag = "ingredients",
-    params(("key" = String, Path, description = "Key of the ingredient", example = "cream36")),
+#[utoipa::path(get, path = "/ingredients/{id}", tag = "ingredients",
+    params(("id" = String, Path, description = "Key of the ingredient", example = "cream36")),
     responses(
         (status = 200, body = IngredientDetail, description = "The ingredient"),
         (status = 404, body = Problem, content_type = "application/problem+json", description = "No such ingredient")
@@ -136,55 +138,9 @@ async fn read_ingredient(
     Ok(Json(full(&state, &key).await?))
 }
 
-fn under(path: &str, faults: Vec<Fault>) -> ApiError {
-    let renamed = faults.into_iter().map(|fault| Fault { field: format!("{path}.{}", fault.field), ..fault });
-    ApiError::Faults(renamed.collect())
-}
-
-/// Adds an ingredient of the kitchen's own. Its key must be new.
-#[utoipa::path(post, path = "/ingredients", tag = "ingredients", request_body = IngredientDocument, params(Saving), responses(
-    (status = 201, body = IngredientDetail, description = "Saved at revision 1"),
-    (status = 409, body = Problem, content_type = "application/problem+json", description = "The key is taken"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
-))]
-async fn create_ingredient(
-    State(state): State<AppState>,
-    saving: Saving,
-    Body(document): Body<IngredientDocument>,
-) -> Result<(StatusCode, Json<IngredientDetail>), ApiError> {
-    document.ingredient().map_err(ApiError::Faults)?;
-    Ok((StatusCode::CREATED, Json(keep(&state, document, 0, &saving).await?)))
-}
-
-/// Saves a new revision of an own ingredient.
-#[utoipa::path(put, path = "/ingredients/{key}", tag = "ingredients", request_body = SaveIngredient,
-    params(Saving, ("key" = String, Path, description = "Key of the ingredient")),
-    responses(
-        (status = 200, body = IngredientDetail, description = "Saved as a new revision"),
-        (status = 404, body = Problem, content_type = "application/problem+json", description = "No such own ingredient"),
-        (status = 409, body = Problem, content_type = "application/problem+json", description = "Saved in between"),
-        (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
-    ))]
-async fn save_ingredient(
-    State(state): State<AppState>,
-    Path(key): Path<String>,
-    saving: Saving,
-    Body(save): Body<SaveIngredient>,
-) -> Result<Json<IngredientDetail>, ApiError> {
-    if find(&key).is_some() {
-        let message = "the catalogue's ingredients do not change: make a copy of your own and change that";
-        return Err(ApiError::Faults(vec![Fault::new("document.key", "not_own", message)]));
-    }
-    state.store.own_ingredient(&key).await?;
-    let mut document = save.document;
-    document.key.clone_from(&key);
-    document.ingredient().map_err(|faults| under("document", faults))?;
-    Ok(Json(keep(&state, document, save.based_on_revision, &saving).await?))
-}
-
 /// Saves what the kitchen says of any ingredient: its own density, piece, pack and price, put away or not.
-#[utoipa::path(put, path = "/ingredients/{key}/kitchen", tag = "ingredients", request_body = KitchenValues,
-    params(Saving, ("key" = String, Path, description = "Key of the ingredient", example = "cream48")),
+#[utoipa::path(put, path = "/ingredients/{id}/kitchen", tag = "ingredients", request_body = KitchenValues,
+    params(Saving, ("id" = String, Path, description = "Key of the ingredient", example = "cream48")),
     responses(
         (status = 200, body = IngredientDetail, description = "Saved"),
         (status = 404, body = Problem, content_type = "application/problem+json", description = "No such ingredient"),
@@ -199,7 +155,7 @@ async fn save_kitchen_values(
 ) -> Result<Json<IngredientDetail>, ApiError> {
     let own = match find(&key) {
         Some(_) => None,
-        None => Some(state.store.own_ingredient(&key).await?),
+        None => Some(state.store.read(&key, None).await?),
     };
     if let Some(pack) = values.pack
         && !(pack.pack_g > 0.0 && pack.pack_g <= 1e6 && (0.0..=1e6).contains(&pack.pack_price))
@@ -215,10 +171,12 @@ async fn save_kitchen_values(
         archived: values.archived,
         revision: values.revision,
     };
-    let item = state.store.save_pantry_item(&item, saving.id(), Timestamp::now()).await?;
+    let item = state.store.save_pantry_item(&item, &saving.by()).await?;
     Ok(Json(match (own, find(&key)) {
         (Some(own), _) => whole(&state, own, &item).await?,
-        (None, Some(ingredient)) => detail(ingredient, None, None, &item, state.store.used_in(&key).await?),
+        (None, Some(ingredient)) => {
+            detail(ingredient, None, None, &item, state.store.used_in(COMPONENT, INGREDIENT, &key).await?)
+        }
         (None, None) => return Err(unknown(&key)),
     }))
 }

@@ -51,5 +51,5 @@ async fn save_kitchen(
         let message = format!("a currency is 1 to {LONGEST_CURRENCY} signs, such as EUR; this has {signs}");
         return Err(ApiError::Faults(vec![Fault::new("currency", "bad_currency", message)]));
     }
-    Ok(Json(state.store.save_kitchen(&kitchen, saving.id()).await?))
+    Ok(Json(state.store.save_kitchen(&kitchen, &saving.by()).await?))
 }

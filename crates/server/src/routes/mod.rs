@@ -1,11 +1,13 @@
 //! The interface, one file per noun. Paths here are below `/api`.
 
+pub mod audit;
 pub mod balance;
 pub mod components;
 pub mod families;
 pub mod files;
 pub mod health;
 pub mod ingredients;
+pub mod kept;
 pub mod kitchen;
 pub mod methods;
 pub mod orders;
@@ -22,6 +24,7 @@ use utoipa_axum::router::OpenApiRouter;
 pub fn all() -> OpenApiRouter<AppState> {
     OpenApiRouter::new()
         .merge(health::routes())
+        .merge(audit::routes())
         .merge(predict::routes())
         .merge(balance::routes())
         .merge(rescue::routes())

@@ -58,11 +58,11 @@ async fn what_cannot_be_judged_or_has_no_name_is_not_saved() {
     let mut nameless = formula();
     nameless["name"] = json!("  ");
     let (status, problem) = kitchen.post("/api/components", &nameless).await;
-    assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("document.name")));
+    assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("name")));
     let mut bad = formula();
     bad["lines"][1]["amount"] = json!("some");
     let (status, problem) = kitchen.post("/api/components", &bad).await;
-    assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("document.lines.1.amount")));
+    assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("lines.1.amount")));
     assert_eq!(kitchen.get("/api/components").await.1, json!([]));
     kitchen.close().await;
 }

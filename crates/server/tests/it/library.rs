@@ -4,7 +4,7 @@ use crate::{Kitchen, document, formula};
 use jiff::Timestamp;
 use serde_json::json;
 use server::config::Serve;
-use store::Store;
+use store::{By, Store};
 use uuid::Uuid;
 
 #[tokio::test]
@@ -32,15 +32,16 @@ async fn two_hundred_own_ingredients_and_five_hundred_formulas_are_all_listed() 
     let own: Vec<_> = (0..200)
         .map(|k| {
             let (key, name) = (format!("own-cream-{k}"), format!("Cream number {k}"));
-            (pastry::ingredient::IngredientDocument::copy_of(cream, key, name), 0)
+            (key.clone(), pastry::ingredient::IngredientDocument::copy_of(cream, key, name), 0)
         })
         .collect();
-    store.save_own_ingredients(&own, None, Timestamp::UNIX_EPOCH).await.unwrap();
+    store.save_all(&own, &By::at(Timestamp::UNIX_EPOCH)).await.unwrap();
     for k in 0..500 {
         let mut document = document();
         document.name = format!("Drip {k}");
         document.lines[1].ingredient = format!("own-cream-{}", k % 200);
-        store.create_component(Uuid::now_v7(), &document, None, Timestamp::UNIX_EPOCH).await.unwrap();
+        let by = By::at(Timestamp::UNIX_EPOCH);
+        store.create(&Uuid::now_v7().to_string(), &document, &by).await.unwrap();
     }
     store.close().await;
     let running = server::serve::start(&Serve::here(Some(file))).await.unwrap();

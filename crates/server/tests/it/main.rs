@@ -21,6 +21,7 @@ mod orders;
 mod predict;
 mod saving;
 mod shapes;
+mod versions;
 
 use pastry::job::FormulaDocument;
 use serde_json::{Value, json};

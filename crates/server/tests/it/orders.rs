@@ -63,7 +63,7 @@ async fn an_order_is_kept_with_all_its_revisions_and_the_second_editor_is_told()
     let mut nameless = order(&component);
     nameless["name"] = json!(" ");
     let (status, problem) = kitchen.post("/api/orders", &nameless).await;
-    assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("document.name")));
+    assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("name")));
     kitchen.close().await;
 }
 

@@ -1,13 +1,13 @@
 //! Histories: neither changed, deleted nor replaced, for every noun; what was changed all the same is found.
 
-use crate::{document, fresh, noon};
+use crate::{document, fresh, new_key, noon, under};
 use pastry::ingredient::{IngredientDocument, find};
+use pastry::job::FormulaDocument;
 use pastry::order::OrderDocument;
 use sqlx::{Connection, Row, SqliteConnection};
 use std::path::Path;
 use store::kept::hash;
 use store::{Store, StoreError, copies};
-use uuid::Uuid;
 
 async fn raw(path: &Path) -> SqliteConnection {
     SqliteConnection::connect(&format!("sqlite://{}", path.display())).await.unwrap()
@@ -16,10 +16,10 @@ async fn raw(path: &Path) -> SqliteConnection {
 /// One of each noun; the key of the component.
 async fn one_of_each(store: &Store) -> String {
     let own = IngredientDocument::copy_of(find("cream36").unwrap(), "own-a".into(), "Meadow cream".into());
-    store.save_own_ingredients(&[(own, 0)], None, noon()).await.unwrap();
+    store.save_all(&[("own-a".to_owned(), own, 0)], &noon()).await.unwrap();
     let order = OrderDocument { name: "quay".into(), ..OrderDocument::empty(21.0) };
-    store.create_order(Uuid::now_v7(), &order, None, noon()).await.unwrap();
-    store.create_component(Uuid::now_v7(), &document("A", "1 g"), None, noon()).await.unwrap().id
+    store.create(&new_key(), &order, &noon()).await.unwrap();
+    store.create(&new_key(), &document("A", "1 g"), &noon()).await.unwrap().id
 }
 
 #[tokio::test]
@@ -38,26 +38,26 @@ async fn no_history_can_be_changed_deleted_or_replaced_even_from_outside() {
             "UPDATE revisions SET document = '{}' WHERE noun = ?",
             "UPDATE OR REPLACE revisions SET revision = 7 WHERE noun = ?",
             "DELETE FROM revisions WHERE noun = ?",
-            "REPLACE INTO revisions SELECT noun, key, revision, saved_at, save_id, hash, '{}' FROM revisions WHERE noun = ?",
-            "INSERT OR REPLACE INTO revisions SELECT noun, key, revision, saved_at, save_id, hash, '{}' FROM revisions WHERE noun = ?",
-            "INSERT INTO revisions SELECT noun, key, revision, saved_at, save_id, hash, document FROM revisions WHERE noun = ?
+            "REPLACE INTO revisions SELECT noun, key, revision, saved_at, save_id, hash, '{}', saved_by FROM revisions WHERE noun = ?",
+            "INSERT OR REPLACE INTO revisions SELECT noun, key, revision, saved_at, save_id, hash, '{}', saved_by FROM revisions WHERE noun = ?",
+            "INSERT INTO revisions SELECT noun, key, revision, saved_at, save_id, hash, document, saved_by FROM revisions WHERE noun = ?
              ON CONFLICT DO UPDATE SET document = '{}'",
         ] {
             let error = sqlx::query(sql).bind(noun).execute(&mut raw).await.unwrap_err().to_string();
             assert!(error.contains("a revision is never"), "{noun}: {sql}: {error}");
         }
     }
-    assert!(store.component(&id, None).await.is_ok());
+    assert!(store.read::<FormulaDocument>(&id, None).await.is_ok());
 }
 
 #[tokio::test]
 async fn a_save_id_cannot_be_taken_over_by_replacing() {
     let (_dir, store) = fresh().await;
-    let id = store::SaveId::read("0123456789").unwrap();
-    store.create_component(Uuid::now_v7(), &document("A", "1 g"), Some(&id), noon()).await.unwrap();
+    let id = under("0123456789");
+    store.create(&new_key(), &document("A", "1 g"), &id).await.unwrap();
     let mut raw = raw(store.path()).await;
     let error = sqlx::query(
-        "REPLACE INTO revisions SELECT noun, 'other', 1, saved_at, save_id, hash, document FROM revisions",
+        "REPLACE INTO revisions SELECT noun, 'other', 1, saved_at, save_id, hash, document, saved_by FROM revisions",
     )
     .execute(&mut raw)
     .await
@@ -82,7 +82,7 @@ async fn a_document_that_is_not_what_was_written_is_told_and_not_shown() {
         StoreError::Damaged { noun, key, revision: 1 } => noun == "formula" && *key == id,
         _ => false,
     };
-    let read = store.component(&id, None).await.unwrap_err();
+    let read = store.read::<FormulaDocument>(&id, None).await.unwrap_err();
     assert!(damaged(&read), "{read}");
     let for_a_cake = store.formulas(&[&id]).await.unwrap_err();
     assert!(damaged(&for_a_cake), "{for_a_cake}");

@@ -3,19 +3,22 @@
 // Helpers of tests say what they do by name, and stop at once when something is amiss.
 #![allow(missing_docs, clippy::unwrap_used)]
 
+mod audit;
 mod components;
 mod copies;
 mod full;
 mod histories;
 mod ingredients;
+mod journal;
 mod kitchen;
 mod opening;
 mod orders;
 mod saves;
 
 use pastry::job::FormulaDocument;
-use store::Store;
+use store::{By, SaveId, Store};
 use tempfile::TempDir;
+use uuid::Uuid;
 
 pub async fn fresh() -> (TempDir, Store) {
     let dir = tempfile::tempdir().unwrap();
@@ -32,6 +35,16 @@ pub fn document(name: &str, amount: &str) -> FormulaDocument {
     serde_json::from_str(&text).unwrap()
 }
 
-pub fn noon() -> jiff::Timestamp {
-    "2026-01-05T12:00:00Z".parse().unwrap()
+/// A save at noon, by nobody named.
+pub fn noon() -> By {
+    By::at("2026-01-05T12:00:00Z".parse().unwrap())
+}
+
+/// The same under the id of a save.
+pub fn under(id: &str) -> By {
+    noon().under(SaveId::read(id))
+}
+
+pub fn new_key() -> String {
+    Uuid::now_v7().to_string()
 }

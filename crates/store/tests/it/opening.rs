@@ -1,22 +1,26 @@
 //! Opening: only ours, only whole, one program at a time, older files with all they hold.
 
-use crate::{document, fresh, noon};
+use crate::{document, fresh, new_key, noon};
+use pastry::ingredient::IngredientDocument;
+use pastry::job::FormulaDocument;
+use pastry::order::OrderDocument;
 use sqlx::{Connection, Executor, Row, SqliteConnection};
 use std::os::unix::fs::PermissionsExt;
 use std::path::Path;
+use store::kept::{COMPONENT, INGREDIENT, ORDER};
 use store::open::{APPLICATION_ID, REST};
 use store::{Opening, Store, StoreError, copies};
-use uuid::Uuid;
 
 async fn raw(path: &Path) -> SqliteConnection {
     SqliteConnection::connect(&format!("sqlite://{}?mode=rwc", path.display())).await.unwrap()
 }
 
 /// Files as the program of that version left them: kept, closed, and written out as SQL.
-const OLDER: [(i64, &str); 3] = [
+const OLDER: [(i64, &str); 4] = [
     (1, include_str!("data/kitchen-1.sql")),
     (2, include_str!("data/kitchen-2.sql")),
     (3, include_str!("data/kitchen-3.sql")),
+    (4, include_str!("data/kitchen-4.sql")),
 ];
 
 #[tokio::test]
@@ -33,25 +37,38 @@ async fn files_of_every_older_version_are_copied_and_opened_with_every_revision(
         assert_eq!(before.version, version);
 
         let store = Store::open(&file).await.unwrap();
-        let listed = store.components().await.unwrap();
+        let listed = store.list::<FormulaDocument>().await.unwrap();
         let names: Vec<&str> = listed.iter().map(|own| own.name.as_str()).collect();
         assert_eq!(names, ["Bay milk drip, Friday", "Brandy soak"], "version {version}");
-        let first = store.component(&listed[0].id, Some(1)).await.unwrap();
+        let first = store.read::<FormulaDocument>(&listed[0].id, Some(1)).await.unwrap();
         assert_eq!((first.document.name.as_str(), first.newest_revision), ("Bay milk-chocolate drip", 2));
         let kitchen = store.kitchen().await.unwrap();
         assert_eq!((kitchen.name.as_str(), kitchen.currency.as_str()), ("Old counter", "EUR"));
-        assert_eq!(store.used_in("cream36").await.unwrap().len(), 1);
+        assert_eq!(store.used_in(COMPONENT, INGREDIENT, "cream36").await.unwrap().len(), 1);
         assert_eq!(store.pantry_item("cream36").await.unwrap().revision, 1);
         if version >= 2 {
-            assert_eq!(store.own_ingredients().await.unwrap().iter().map(|own| own.revision).max(), Some(2));
+            assert_eq!(
+                store.all::<IngredientDocument>().await.unwrap().iter().map(|own| own.revision).max(),
+                Some(2)
+            );
             assert_eq!(listed[0].tags, ["friday", "harbour"]);
         }
+        let (family, word) = (&listed[0].shown.family, &listed[0].shown.family_word);
+        assert_eq!((*word).as_str(), family.word(), "version {version}");
         if version >= 3 {
-            let orders = store.orders().await.unwrap();
+            let orders = store.list::<OrderDocument>().await.unwrap();
             assert_eq!((orders.len(), orders[0].revision), (1, 2));
+            assert_eq!(orders[0].archived, version == 4);
+            let document = store.read::<OrderDocument>(&orders[0].id, None).await.unwrap().document;
+            for key in document.cakes.iter().flat_map(|cake| cake.stack.component_keys()) {
+                assert_eq!(
+                    store.used_in(ORDER, COMPONENT, key).await.unwrap().len(),
+                    usize::from(version < 4)
+                );
+            }
         }
         // It goes on from there, with hashes.
-        store.save_component(&listed[0].id, &document("New", "1 g"), 2, None, noon()).await.unwrap();
+        store.save(&listed[0].id, &document("New", "1 g"), 2, &noon()).await.unwrap();
         store.close().await;
         let copy = dir.path().join(format!("kitchen-before-update-from-{version}.db"));
         assert_eq!(copies::verify(&copy).await.unwrap(), before, "the copy of version {version}");
@@ -80,7 +97,7 @@ async fn a_second_program_on_a_kitchen_is_told_who_has_it() {
 async fn an_empty_kitchen_never_takes_the_place_of_one_that_was_there() {
     let (dir, store) = fresh().await;
     let path = store.path().to_owned();
-    store.create_component(Uuid::now_v7(), &document("A", "1 g"), None, noon()).await.unwrap();
+    store.create(&new_key(), &document("A", "1 g"), &noon()).await.unwrap();
     store.close().await;
     let away = dir.path().join("elsewhere.db");
     std::fs::rename(&path, &away).unwrap();
@@ -93,12 +110,12 @@ async fn an_empty_kitchen_never_takes_the_place_of_one_that_was_there() {
     assert!(matches!(Store::open(&path).await, Err(StoreError::Gone { .. })));
     // On purpose it can be begun.
     let new = Store::open_as(&path, Opening { new: true, ..Opening::default() }).await.unwrap();
-    assert!(new.components().await.unwrap().is_empty());
+    assert!(new.list::<FormulaDocument>().await.unwrap().is_empty());
     new.close().await;
     // And one that is there is set aside, not written over.
     std::fs::rename(&away, &path).unwrap();
     let new = Store::open_as(&path, Opening { new: true, ..Opening::default() }).await.unwrap();
-    assert!(new.components().await.unwrap().is_empty());
+    assert!(new.list::<FormulaDocument>().await.unwrap().is_empty());
     new.close().await;
     let aside: Vec<_> = std::fs::read_dir(dir.path())
         .unwrap()
@@ -142,10 +159,7 @@ async fn what_is_not_ours_too_new_or_damaged_is_refused_and_left_as_it_is() {
     let damaged = dir.path().join("damaged.db");
     let store = Store::open(&damaged).await.unwrap();
     for k in 0..40 {
-        store
-            .create_component(Uuid::now_v7(), &document(&format!("{k}"), "1 g"), None, noon())
-            .await
-            .unwrap();
+        store.create(&new_key(), &document(&format!("{k}"), "1 g"), &noon()).await.unwrap();
     }
     store.close().await;
     let mut bytes = std::fs::read(&damaged).unwrap();
@@ -160,7 +174,7 @@ async fn what_is_not_ours_too_new_or_damaged_is_refused_and_left_as_it_is() {
 #[tokio::test]
 async fn a_kitchen_is_its_owners_alone_and_says_what_it_is() {
     let (_dir, store) = fresh().await;
-    store.create_component(Uuid::now_v7(), &document("A", "1 g"), None, noon()).await.unwrap();
+    store.create(&new_key(), &document("A", "1 g"), &noon()).await.unwrap();
     for ending in ["", "-wal"] {
         let path = format!("{}{ending}", store.path().display());
         let mode = std::fs::metadata(&path).unwrap().permissions().mode() & 0o777;
@@ -188,13 +202,13 @@ async fn until(mut held: impl FnMut() -> bool) {
 #[tokio::test]
 async fn a_file_that_rests_is_whole_without_its_log() {
     let (dir, store) = fresh().await;
-    let made = store.create_component(Uuid::now_v7(), &document("A", "1 g"), None, noon()).await.unwrap();
+    let made = store.create(&new_key(), &document("A", "1 g"), &noon()).await.unwrap();
     let log = format!("{}-wal", store.path().display());
     until(|| std::fs::metadata(&log).is_ok_and(|log| log.len() == 0)).await;
     // The program is still running; somebody copies the file alone, or the power goes.
     let alone = dir.path().join("alone.db");
     std::fs::copy(store.path(), &alone).unwrap();
     let copy = Store::open(&alone).await.unwrap();
-    assert_eq!(copy.component(&made.id, None).await.unwrap(), made);
+    assert_eq!(copy.read::<FormulaDocument>(&made.id, None).await.unwrap(), made);
     copy.close().await;
 }

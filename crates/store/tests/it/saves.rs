@@ -1,15 +1,11 @@
 //! Saves: everyone gets their own answer, and the same save twice is one.
 
-use crate::{document, fresh, noon};
+use crate::{document, fresh, new_key, noon, under};
 use pastry::ingredient::{IngredientDocument, find};
+use pastry::job::FormulaDocument;
 use pastry::order::OrderDocument;
 use store::pantry::PantryItem;
 use store::{SaveId, StoreError};
-use uuid::Uuid;
-
-fn id(text: &str) -> SaveId {
-    SaveId::read(text).unwrap()
-}
 
 fn cream(name: &str) -> IngredientDocument {
     IngredientDocument::copy_of(find("cream36").unwrap(), "own-a".to_owned(), name.to_owned())
@@ -30,7 +26,7 @@ fn a_save_id_is_8_to_64_letters_digits_and_hyphens() {
 #[tokio::test(flavor = "multi_thread", worker_threads = 4)]
 async fn of_many_writers_each_gets_the_answer_to_its_own_save() {
     let (_dir, store) = fresh().await;
-    store.save_own_ingredients(&[(cream("start"), 0)], None, noon()).await.unwrap();
+    store.save_all(&[("own-a".to_owned(), cream("start"), 0)], &noon()).await.unwrap();
     let rounds = std::env::var("RACES").ok().and_then(|text| text.parse().ok()).unwrap_or(20);
     let writers: Vec<_> = (0..8)
         .map(|writer| {
@@ -39,7 +35,7 @@ async fn of_many_writers_each_gets_the_answer_to_its_own_save() {
                 let (mut won, mut based_on) = (0, 1);
                 for round in 0..rounds {
                     let mine = cream(&format!("writer {writer}, round {round}"));
-                    match store.save_own_ingredients(&[(mine.clone(), based_on)], None, noon()).await {
+                    match store.save_all(&[("own-a".to_owned(), mine.clone(), based_on)], &noon()).await {
                         Ok(saved) => {
                             assert_eq!(saved[0].document, mine, "somebody else's answer");
                             assert_eq!(saved[0].revision, based_on + 1);
@@ -58,68 +54,66 @@ async fn of_many_writers_each_gets_the_answer_to_its_own_save() {
         won += writer.await.unwrap();
     }
     assert!(won > 0);
-    assert_eq!(store.own_ingredient("own-a").await.unwrap().revision, 1 + won);
+    assert_eq!(store.read::<IngredientDocument>("own-a", None).await.unwrap().revision, 1 + won);
 }
 
 #[tokio::test]
 async fn the_same_save_again_is_answered_and_not_made_twice() {
     let (_dir, store) = fresh().await;
     let doc = document("A", "1 g");
-    let first = store.create_component(Uuid::now_v7(), &doc, Some(&id("create-a")), noon()).await.unwrap();
-    let again = store.create_component(Uuid::now_v7(), &doc, Some(&id("create-a")), noon()).await.unwrap();
+    let first = store.create(&new_key(), &doc, &under("create-a")).await.unwrap();
+    let again = store.create(&new_key(), &doc, &under("create-a")).await.unwrap();
     assert_eq!(first, again);
-    assert_eq!(store.components().await.unwrap().len(), 1);
+    assert_eq!(store.list::<FormulaDocument>().await.unwrap().len(), 1);
 
     let changed = document("A", "2 g");
-    let saved = store.save_component(&first.id, &changed, 1, Some(&id("change-a")), noon()).await.unwrap();
-    let again = store.save_component(&first.id, &changed, 1, Some(&id("change-a")), noon()).await.unwrap();
+    let saved = store.save(&first.id, &changed, 1, &under("change-a")).await.unwrap();
+    let again = store.save(&first.id, &changed, 1, &under("change-a")).await.unwrap();
     assert_eq!(saved, again);
     // Also when others have saved since: it is told what it made, and that there is a newer one.
-    store.save_component(&first.id, &document("B", "3 g"), 2, None, noon()).await.unwrap();
-    let late = store.save_component(&first.id, &changed, 1, Some(&id("change-a")), noon()).await.unwrap();
+    store.save(&first.id, &document("B", "3 g"), 2, &noon()).await.unwrap();
+    let late = store.save(&first.id, &changed, 1, &under("change-a")).await.unwrap();
     assert_eq!((late.revision, late.newest_revision, late.document.name.as_str()), (2, 3, "A"));
-    assert_eq!(store.component_revisions(&first.id).await.unwrap().len(), 3);
+    assert_eq!(store.history::<FormulaDocument>(&first.id).await.unwrap().len(), 3);
 }
 
 #[tokio::test]
 async fn a_save_id_for_another_save_is_refused() {
     let (_dir, store) = fresh().await;
-    let used = id("used-once");
-    let made =
-        store.create_component(Uuid::now_v7(), &document("A", "1 g"), Some(&used), noon()).await.unwrap();
-    let other = store.create_component(Uuid::now_v7(), &document("B", "1 g"), Some(&used), noon()).await;
+    let used = under("used-once");
+    let made = store.create(&new_key(), &document("A", "1 g"), &used).await.unwrap();
+    let other = store.create(&new_key(), &document("B", "1 g"), &used).await;
     assert!(matches!(other, Err(StoreError::SaveIdUsed)), "{other:?}");
     let order = OrderDocument { name: "quay".into(), ..OrderDocument::empty(21.0) };
-    let other = store.create_order(Uuid::now_v7(), &order, Some(&used), noon()).await;
+    let other = store.create(&new_key(), &order, &used).await;
     assert!(matches!(other, Err(StoreError::SaveIdUsed)), "{other:?}");
-    let elsewhere =
-        store.create_component(Uuid::now_v7(), &document("C", "1 g"), None, noon()).await.unwrap();
-    let other = store.save_component(&elsewhere.id, &made.document, 1, Some(&used), noon()).await;
+    let elsewhere = store.create(&new_key(), &document("C", "1 g"), &noon()).await.unwrap();
+    let other = store.save(&elsewhere.id, &made.document, 1, &used).await;
     assert!(matches!(other, Err(StoreError::SaveIdUsed)), "{other:?}");
-    assert_eq!(store.orders().await.unwrap(), []);
+    assert_eq!(store.list::<OrderDocument>().await.unwrap(), []);
 }
 
 #[tokio::test]
 async fn orders_ingredients_values_and_the_kitchen_know_their_saves_too() {
     let (_dir, store) = fresh().await;
     let order = OrderDocument { name: "quay".into(), ..OrderDocument::empty(21.0) };
-    let made = store.create_order(Uuid::now_v7(), &order, Some(&id("order-one")), noon()).await.unwrap();
-    let again = store.create_order(Uuid::now_v7(), &order, Some(&id("order-one")), noon()).await.unwrap();
+    let made = store.create(&new_key(), &order, &under("order-one")).await.unwrap();
+    let again = store.create(&new_key(), &order, &under("order-one")).await.unwrap();
     assert_eq!(made, again);
 
-    let both = [(cream("mine"), 0)];
-    let one = store.save_own_ingredients(&both, Some(&id("ingredient-one")), noon()).await.unwrap();
-    let two = store.save_own_ingredients(&both, Some(&id("ingredient-one")), noon()).await.unwrap();
+    let both = [("own-a".to_owned(), cream("mine"), 0)];
+    let one = store.save_all(&both, &under("ingredient-one")).await.unwrap();
+    let two = store.save_all(&both, &under("ingredient-one")).await.unwrap();
     assert_eq!(one, two);
-    assert_eq!(store.own_ingredient("own-a").await.unwrap().revision, 1);
+    assert_eq!(store.read::<IngredientDocument>("own-a", None).await.unwrap().revision, 1);
 
     let item = PantryItem { archived: true, ..store.pantry_item("cream36").await.unwrap() };
-    let one = store.save_pantry_item(&item, Some(&id("item-one")), noon()).await.unwrap();
-    let two = store.save_pantry_item(&item, Some(&id("item-one")), noon()).await.unwrap();
+    let one = store.save_pantry_item(&item, &under("item-one")).await.unwrap();
+    let two = store.save_pantry_item(&item, &under("item-one")).await.unwrap();
     assert_eq!((one.revision, &one), (1, &two));
 
     let kitchen = store::kitchen::Kitchen { name: "Quay".into(), ..store.kitchen().await.unwrap() };
-    let one = store.save_kitchen(&kitchen, Some(&id("kitchen-one"))).await.unwrap();
-    let two = store.save_kitchen(&kitchen, Some(&id("kitchen-one"))).await.unwrap();
+    let one = store.save_kitchen(&kitchen, &under("kitchen-one")).await.unwrap();
+    let two = store.save_kitchen(&kitchen, &under("kitchen-one")).await.unwrap();
     assert_eq!((one.revision, &one), (2, &two));
 }

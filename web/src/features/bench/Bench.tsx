@@ -1,27 +1,24 @@
-import { useCallback, useEffect, useMemo, useReducer, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import type { FormulaDocument } from '../../api/client'
 import { DraftNotice } from '../../desk/DraftNotice'
+import { useHistory } from '../../desk/history'
+import { SavePanel } from '../../desk/SavePanel'
 import { useDeskKeys } from '../../desk/useDeskKeys'
 import { useSaving } from '../../desk/useSaving'
 import type { Opened } from '../../desk/useSaving'
 import { useFamily } from '../../lib/families'
-import { pastReducer, startPast } from '../../lib/history'
-import type { Past, PastAction } from '../../lib/history'
 import { useIngredients } from '../../lib/ingredients'
-import { SavePanel } from '../../ui/SavePanel'
-import type { Versions } from '../../ui/SavePanel'
 import { useKitchen } from '../kitchen/queries'
 import { rememberOpened } from '../library/queries'
 import { MakingTools } from '../making/MakingTools'
 import { useInWork } from '../rescue/desk'
 import { Balance } from './Balance'
 import { fromWire, toWire, withWay } from './document'
-import type { BenchDocument } from './document'
 import { Figures } from './Figures'
 import { FormulaTable } from './FormulaTable'
 import { JobPanel } from './JobPanel'
 import { pointAt } from './point'
-import { FORMULA, readRevision, revisionsOf, usePrediction, useWays } from './queries'
+import { FORMULA, usePrediction, useWays } from './queries'
 import { countRules, RulesSheet } from './RulesSheet'
 import { Title } from './Title'
 import { LETTERS, useSlow, useTrying } from './useTrying'
@@ -36,25 +33,15 @@ interface BenchProps {
   onBorn: (id: string) => void
 }
 
-const VERSIONS: Versions<FormulaDocument> = {
-  noun: 'formula',
-  list: revisionsOf,
-  read: readRevision,
-  compare: (id, revision) => `/compare?ids=${id}@${revision},${id}`,
-  take: 'Put on the Bench',
+function sideBySide(id: string, revision: number): string {
+  return `/compare?ids=${id}@${revision},${id}`
 }
 
-/** A run of edits to one field without such a pause is one step of undo. */
-const STEP_MS = 1200
-
 export function Bench({ opened, onBorn }: BenchProps) {
-  const [state, dispatch] = useReducer<Past<BenchDocument>, FormulaDocument, [PastAction<BenchDocument>]>(
-    pastReducer,
-    opened.document,
-    (wire) => startPast(fromWire(wire)),
-  )
+  const [first] = useState(() => fromWire(opened.document))
+  const history = useHistory(first)
+  const { document, edit } = history
   const kitchen = useKitchen()
-  const document = state.present
   const family = useFamily(document.family)
   const room = kitchen.data?.room_temperature_c ?? document.work.room_temperature_c
 
@@ -78,17 +65,6 @@ export function Bench({ opened, onBorn }: BenchProps) {
   const trying = useTrying(question)
   const way = trying.shown === null ? undefined : ways?.ways[trying.shown]
   const letter = LETTERS[trying.shown ?? 0] ?? ''
-
-  const edit = useCallback(
-    (change: (document: BenchDocument) => BenchDocument, tag?: string) =>
-      dispatch(tag === undefined ? { type: 'edit', change } : { type: 'edit', change, tag }),
-    [],
-  )
-
-  useEffect(() => {
-    const timer = window.setTimeout(() => dispatch({ type: 'settle' }), STEP_MS)
-    return () => window.clearTimeout(timer)
-  }, [document])
 
   const saving = useSaving(FORMULA, opened, wire, asked, onBorn)
   const { thing } = saving
@@ -123,8 +99,8 @@ export function Bench({ opened, onBorn }: BenchProps) {
     setTemperature(Math.min(family?.hottest_c ?? 45, Math.max(0, document.work.temperature_c + by)))
   useDeskKeys({
     save: saving.save,
-    undo: () => dispatch({ type: 'undo' }),
-    redo: () => dispatch({ type: 'redo' }),
+    undo: history.undo,
+    redo: history.redo,
     other: (key, event, act) => {
       const at = LETTERS.findIndex((each) => each.toLowerCase() === key)
       if (at >= 0) {
@@ -163,7 +139,7 @@ export function Bench({ opened, onBorn }: BenchProps) {
               onThrowAway={
                 opened.saved &&
                 (() => {
-                  if (opened.saved) dispatch({ type: 'load', document: fromWire(opened.saved) })
+                  if (opened.saved) history.load(fromWire(opened.saved))
                   saving.thrownAway()
                 })
               }
@@ -189,7 +165,7 @@ export function Bench({ opened, onBorn }: BenchProps) {
             answer={answer}
             faults={faults}
             edit={edit}
-            settle={() => dispatch({ type: 'settle' })}
+            settle={history.settle}
             then={then ?? null}
             onLimits={() => setLimiting(true)}
           />
@@ -203,13 +179,13 @@ export function Bench({ opened, onBorn }: BenchProps) {
             onUse={use}
           />
           <SavePanel
-            versions={VERSIONS}
+            keeping={FORMULA}
             saving={saving}
+            steps={history}
             name={document.name}
-            canUndo={state.past.length > 0}
-            canRedo={state.future.length > 0}
-            onUndo={() => dispatch({ type: 'undo' })}
-            onRedo={() => dispatch({ type: 'redo' })}
+            take="Put on the Bench"
+            compare={sideBySide}
+            inHand={(kept) => kept}
             onLoad={load}
           />
         </section>

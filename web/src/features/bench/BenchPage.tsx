@@ -2,12 +2,11 @@ import { useCallback, useState } from 'react'
 import { Link, Navigate, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import type { FormulaDocument, Kitchen } from '../../api/client'
 import { ProblemError } from '../../api/client'
-import { same } from '../../desk/same'
 import { useCarried } from '../../desk/session'
 import { newId } from '../../desk/tabs'
 import { Unsaved } from '../../desk/Unsaved'
-import { useFoundDraft } from '../../desk/useFoundDraft'
-import type { Opened } from '../../desk/useSaving'
+import { useOpened } from '../../desk/useOpened'
+import type { Looked } from '../../desk/useOpened'
 import { useFamilies } from '../../lib/families'
 import { Button } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
@@ -40,16 +39,8 @@ function NamedStart() {
   return <Navigate to={`/bench/new?${named}`} replace state={state} />
 }
 
-interface Base {
-  saved: FormulaDocument | null
-  begun: FormulaDocument | null
-  basedOn: number
-}
-
-type Looked = { base: Base } | { wrong: string; gone: boolean; again: () => void } | null
-
 /** What the kitchen's file has under an address, or what a new formula begins with. */
-function useBase(id: string): Looked {
+function useLooked(id: string): Looked<FormulaDocument> {
   const isNew = id === 'new'
   const kitchen = useKitchen()
   const families = useFamilies()
@@ -69,7 +60,7 @@ function useBase(id: string): Looked {
     const start = begun(kitchen.data, job.start)
     // A family chosen by name opens with its formula; a bare address with an empty bowl.
     const first = asked.has('family') ? start : { ...start, lines: [] }
-    return { base: { saved: null, begun: first, basedOn: 0 } }
+    return { saved: null, begun: first, basedOn: 0 }
   }
   if (component.isError) {
     const gone = component.error instanceof ProblemError && component.error.problem.status === 404
@@ -77,9 +68,7 @@ function useBase(id: string): Looked {
     return { wrong, gone, again: () => void component.refetch() }
   }
   if (!component.data || !families.data) return null
-  return {
-    base: { saved: component.data.document, begun: null, basedOn: component.data.revision },
-  }
+  return { saved: component.data.document, begun: null, basedOn: component.data.revision }
 }
 
 function OnBench({ id, draft: named }: { id: string; draft: string | null }) {
@@ -88,9 +77,7 @@ function OnBench({ id, draft: named }: { id: string; draft: string | null }) {
   // What was open at the first look stays: its own first save changes the address under it.
   const [first] = useState(id)
   const thing = first === 'new' ? null : first
-  const looked = useBase(first)
-  const found = useFoundDraft('formula', thing, named)
-  const [opened, setOpened] = useState<Opened<FormulaDocument> | null>(null)
+  const { opened, wrong } = useOpened('formula', thing, named, useLooked(first))
   const onBorn = useCallback(
     (born: string) =>
       void navigate(`/bench/${born}`, {
@@ -99,26 +86,8 @@ function OnBench({ id, draft: named }: { id: string; draft: string | null }) {
       }),
     [navigate, thing, session, named],
   )
-  if (opened === null && found && looked) {
-    const draft = found.draft?.document as FormulaDocument | undefined
-    const at = found.draft?.at ?? null
-    const { id: draftId, elsewhere } = found
-    if ('base' in looked) {
-      const { saved, begun: start, basedOn } = looked.base
-      const kept = draft && !(saved && same(draft, saved)) ? draft : null
-      const document = kept ?? saved ?? start
-      if (document) {
-        const from = kept ? (found.draft?.basedOn ?? basedOn) : basedOn
-        setOpened({ draftId, thing, saved, basedOn: from, document, restored: kept ? at : null, elsewhere })
-      }
-    } else if (draft && !looked.gone) {
-      // The file cannot be read just now: the draft is put up as what it is, unsaved, and stays one.
-      const basedOn = found.draft?.basedOn ?? 0
-      setOpened({ draftId, thing, saved: null, basedOn, document: draft, restored: at, elsewhere })
-    }
-  }
   if (opened) return <Bench opened={opened} onBorn={onBorn} />
-  if (looked && 'wrong' in looked && found) return <NotThere words={looked.wrong} again={looked.again} />
+  if (wrong) return <NotThere words={wrong.words} again={wrong.again} />
   return <div className="tray flex-1" aria-busy="true" />
 }
 

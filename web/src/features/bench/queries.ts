@@ -1,8 +1,6 @@
-import { answer, api } from '../../api/client'
 import { asking, useQuestion, useTaken } from '../../api/ask'
 import type { FormulaDocument } from '../../api/client'
-import { attempt } from '../../desk/attempt'
-import type { Keeping } from '../../desk/useSaving'
+import { keptAt } from '../../desk/keeping'
 
 /**
  * What a formula will do. The last good answer stays while the next is on its way, and when there is none because
@@ -27,26 +25,5 @@ export function useComponent(id: string, on = true) {
   return useTaken(asking('get', '/api/components/{id}', { params: { path: { id } } }), on)
 }
 
-/** All versions of a formula. */
-export function revisionsOf(id: string) {
-  return asking('get', '/api/components/{id}/revisions', { params: { path: { id } } })
-}
-
-export function readRevision(id: string, revision: number) {
-  return answer(api.GET('/api/components/{id}/revisions/{revision}', { params: { path: { id, revision } } }))
-}
-
 /** How a formula is kept. */
-export const FORMULA: Keeping<FormulaDocument> = {
-  noun: 'formula',
-  create: (document) =>
-    attempt(['components', document], (header) =>
-      answer(api.POST('/api/components', { params: { header }, body: document })),
-    ),
-  save: (id, document, basedOn) => {
-    const body = { document, based_on_revision: basedOn }
-    return attempt(['components', id, body], (header) =>
-      answer(api.PUT('/api/components/{id}', { params: { path: { id }, header }, body })),
-    )
-  },
-}
+export const FORMULA = keptAt<FormulaDocument>('formula', '/api/components')

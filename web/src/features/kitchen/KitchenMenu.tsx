@@ -1,8 +1,11 @@
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import type { Kitchen } from '../../api/client'
+import { deviceName, LONGEST_NAME, nameDevice } from '../../api/device'
 import { degrees } from '../../lib/format'
 import { NumberField } from '../../ui/NumberField'
+import { Button } from '../../ui/Button'
+import { LatelySheet } from './LatelySheet'
 import { useKitchen, useSaveKitchen } from './queries'
 
 const MEASURES = [
@@ -17,6 +20,8 @@ export function KitchenMenu() {
   const kitchen = useKitchen()
   const save = useSaveKitchen()
   const [failed, setFailed] = useState<string | null>(null)
+  const [open, setOpen] = useState(false)
+  const [lately, setLately] = useState(false)
   if (!kitchen.data) return null
   const now = kitchen.data
   const change = (next: Partial<Kitchen>) =>
@@ -25,48 +30,81 @@ export function KitchenMenu() {
       { onError: (error) => setFailed(error.message), onSuccess: () => setFailed(null) },
     )
   return (
-    <Popover.Root>
-      <Popover.Trigger className="min-h-9 rounded-lg px-2 whitespace-nowrap hover:bg-rim-tint pointer-coarse:min-h-11">
-        Room <b>{degrees(now.room_temperature_c)}</b>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          sideOffset={6}
-          align="end"
-          aria-label="The kitchen"
-          className="tray z-50 flex w-80 flex-col gap-4 p-5"
-        >
-          <h2 className="text-[19px]">{now.name}</h2>
-          <NumberField
-            label="Room"
-            unit="°C"
-            value={now.room_temperature_c}
-            min={0}
-            max={45}
-            step={0.5}
-            onCommit={(room_temperature_c) => change({ room_temperature_c })}
-          />
-          <label className="flex flex-col gap-1">
-            <span className="text-[13px] text-ink2">Cups and spoons of new formulas</span>
-            <select
-              className="min-h-9 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-              value={now.measures}
-              onChange={(event) => change({ measures: event.target.value as Kitchen['measures'] })}
+    <>
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger className="min-h-9 rounded-lg px-2 whitespace-nowrap hover:bg-rim-tint pointer-coarse:min-h-11">
+          Room <b>{degrees(now.room_temperature_c)}</b>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            sideOffset={6}
+            align="end"
+            aria-label="The kitchen"
+            className="tray z-50 flex w-80 flex-col gap-4 p-5"
+          >
+            <h2 className="text-[19px]">{now.name}</h2>
+            <NumberField
+              label="Room"
+              unit="°C"
+              value={now.room_temperature_c}
+              min={0}
+              max={45}
+              step={0.5}
+              onCommit={(room_temperature_c) => change({ room_temperature_c })}
+            />
+            <label className="flex flex-col gap-1">
+              <span className="text-[13px] text-ink2">Cups and spoons of new formulas</span>
+              <select
+                className="min-h-9 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
+                value={now.measures}
+                onChange={(event) => change({ measures: event.target.value as Kitchen['measures'] })}
+              >
+                {MEASURES.map(([key, words]) => (
+                  <option key={key} value={key}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <DeviceName />
+            <Button
+              onClick={() => {
+                setOpen(false)
+                setLately(true)
+              }}
             >
-              {MEASURES.map(([key, words]) => (
-                <option key={key} value={key}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </label>
-          {failed && (
-            <p role="alert" className="text-hot">
-              Not saved: {failed}
-            </p>
-          )}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+              Saved lately
+            </Button>
+            {failed && (
+              <p role="alert" className="text-hot">
+                Not saved: {failed}
+              </p>
+            )}
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      {lately && <LatelySheet onClose={() => setLately(false)} />}
+    </>
+  )
+}
+
+/** What the history calls this device. */
+function DeviceName() {
+  const [typed, setTyped] = useState(deviceName)
+  return (
+    <label className="flex flex-col gap-1">
+      <span className="text-[13px] text-ink2">This device, as the versions name it</span>
+      <input
+        className="min-h-9 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
+        autoComplete="off"
+        maxLength={LONGEST_NAME}
+        value={typed}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => setTyped(nameDevice(typed))}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') setTyped(nameDevice(typed))
+        }}
+      />
+    </label>
   )
 }

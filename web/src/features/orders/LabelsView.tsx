@@ -1,5 +1,5 @@
 import type { OrderAnswer, OrderDocument, TapeLabel } from '../../api/client'
-import type { Edit } from '../../lib/history'
+import type { Edit } from '../../desk/history'
 import { writeAt } from '../../lib/path'
 import { ListButtons } from './ListButtons'
 import { onDay } from './when'

@@ -1,16 +1,14 @@
-import { useCallback, useEffect, useMemo, useReducer, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useLocation, useNavigate, useSearchParams } from 'react-router'
 import { answer as take, api, ProblemError } from '../../api/client'
 import type { BenchWork, OrderDocument, StackDocument } from '../../api/client'
 import { DraftNotice } from '../../desk/DraftNotice'
+import { useHistory } from '../../desk/history'
+import { SavePanel } from '../../desk/SavePanel'
 import { useDeskKeys } from '../../desk/useDeskKeys'
 import { useSaving } from '../../desk/useSaving'
 import type { Opened } from '../../desk/useSaving'
-import { pastReducer, startPast } from '../../lib/history'
-import type { Past, PastAction } from '../../lib/history'
 import { fileName, saveAs } from '../../lib/save'
-import { SavePanel } from '../../ui/SavePanel'
-import type { Versions } from '../../ui/SavePanel'
 import { useKitchen } from '../kitchen/queries'
 import { useComponents } from '../library/queries'
 import { CakeView } from '../stack/CakeView'
@@ -22,7 +20,7 @@ import { OrderHead, VIEWS } from './OrderHead'
 import type { ViewName } from './OrderHead'
 import { OrderPrint } from './OrderPrint'
 import { OrderView } from './OrderView'
-import { revisionsOf, ORDER, readOrderRevision, rememberOrder, useOrderAnswer, writeFile } from './queries'
+import { ORDER, rememberOrder, useOrderAnswer, writeFile } from './queries'
 import { ShopView } from './ShopView'
 
 interface OrderDeskProps {
@@ -31,23 +29,10 @@ interface OrderDeskProps {
   onBorn: (id: string) => void
 }
 
-const VERSIONS: Versions<OrderDocument> = {
-  noun: 'order',
-  list: revisionsOf,
-  read: readOrderRevision,
-  take: 'Take in hand',
-}
-
-/** A run of edits to one field without such a pause is one step of undo. */
-const STEP_MS = 1200
-
 /** An order in hand: its cakes, its lists, its labels. */
 export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
-  const [state, dispatch] = useReducer<Past<OrderDocument>, OrderDocument, [PastAction<OrderDocument>]>(
-    pastReducer,
-    opened.document,
-    startPast,
-  )
+  const history = useHistory(opened.document)
+  const { document, edit } = history
   const [selected, setSelected] = useState<string | null>(null)
   const [wrongBench, setWrongBench] = useState<string | null>(null)
   const [params, setParams] = useSearchParams()
@@ -55,7 +40,6 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
   const { state: carried } = useLocation() as { state: unknown }
   const kitchen = useKitchen()
   const components = useComponents()
-  const document = state.present
   const { found: answer, before, wrong, offline } = useOrderAnswer(document)
 
   const asked = params.get('view')
@@ -83,11 +67,6 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
     [setParams, carried],
   )
 
-  const edit = useCallback(
-    (change: (own: OrderDocument) => OrderDocument, tag?: string) =>
-      dispatch(tag === undefined ? { type: 'edit', change } : { type: 'edit', change, tag }),
-    [],
-  )
   const editCake = useCallback(
     (change: (own: StackDocument) => StackDocument, tag?: string) =>
       edit((own) => {
@@ -99,10 +78,6 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
     [edit, cakeAt],
   )
 
-  useEffect(() => {
-    const timer = window.setTimeout(() => dispatch({ type: 'settle' }), STEP_MS)
-    return () => window.clearTimeout(timer)
-  }, [document])
   const saving = useSaving(ORDER, opened, document, document, onBorn)
   const { thing } = saving
   useEffect(() => {
@@ -111,8 +86,8 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
 
   useDeskKeys({
     save: saving.save,
-    undo: () => dispatch({ type: 'undo' }),
-    redo: () => dispatch({ type: 'redo' }),
+    undo: history.undo,
+    redo: history.redo,
     other: (key, _event, act) => {
       if (key === 'p') act(() => window.print())
     },
@@ -179,7 +154,7 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
             onThrowAway={
               opened.saved &&
               (() => {
-                if (opened.saved) dispatch({ type: 'load', document: opened.saved })
+                if (opened.saved) history.load(opened.saved)
                 saving.thrownAway()
               })
             }
@@ -188,13 +163,12 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
       >
         <SavePanel
           compact
-          versions={VERSIONS}
+          keeping={ORDER}
           saving={saving}
+          steps={history}
           name={document.name ?? ''}
-          canUndo={state.past.length > 0}
-          canRedo={state.future.length > 0}
-          onUndo={() => dispatch({ type: 'undo' })}
-          onRedo={() => dispatch({ type: 'redo' })}
+          take="Take in hand"
+          inHand={(kept) => kept}
           onLoad={(next) => edit(() => next)}
         />
       </OrderHead>

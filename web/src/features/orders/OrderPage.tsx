@@ -2,12 +2,11 @@ import { useCallback, useState } from 'react'
 import { Link, Navigate, useLocation, useNavigate, useParams, useSearchParams } from 'react-router'
 import { ProblemError } from '../../api/client'
 import type { OrderDocument } from '../../api/client'
-import { same } from '../../desk/same'
 import { useCarried } from '../../desk/session'
 import { newId } from '../../desk/tabs'
 import { Unsaved } from '../../desk/Unsaved'
-import { useFoundDraft } from '../../desk/useFoundDraft'
-import type { Opened } from '../../desk/useSaving'
+import { useOpened } from '../../desk/useOpened'
+import type { Looked } from '../../desk/useOpened'
 import { Button } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
 import { emptyOrder } from './document'
@@ -34,17 +33,33 @@ export function OrderPage() {
   return <OnDesk key={key} id={id} draft={draft} />
 }
 
+/** What the kitchen's file has under an address, or what a new order begins with. */
+function useLooked(id: string): Looked<OrderDocument> {
+  const isNew = id === 'new'
+  const { bring } = useCarried()
+  const kitchen = useKitchen()
+  const order = useOrder(id, !isNew)
+  if (isNew) {
+    if (!kitchen.data) return null
+    const begun = (bring as OrderDocument | undefined) ?? emptyOrder(kitchen.data.room_temperature_c)
+    return { saved: null, begun, basedOn: 0 }
+  }
+  if (order.isError) {
+    const gone = order.error instanceof ProblemError && order.error.problem.status === 404
+    const wrong = gone ? 'There is no order at this address.' : (order.error?.message ?? '')
+    return { wrong, gone, again: () => void order.refetch() }
+  }
+  return order.data ? { saved: order.data.document, begun: null, basedOn: order.data.revision } : null
+}
+
 function OnDesk({ id, draft: named }: { id: string; draft: string | null }) {
   const navigate = useNavigate()
-  const { session, bring } = useCarried()
+  const { session } = useCarried()
   const { search } = useLocation()
   // What was open at the first look stays: its own first save changes the address under it.
   const [first] = useState(id)
   const thing = first === 'new' ? null : first
-  const kitchen = useKitchen()
-  const order = useOrder(first, thing !== null)
-  const found = useFoundDraft('order', thing, named)
-  const [opened, setOpened] = useState<Opened<OrderDocument> | null>(null)
+  const { opened, wrong } = useOpened('order', thing, named, useLooked(first))
   const onBorn = useCallback(
     (born: string) => {
       // The same view of the same cake.
@@ -55,35 +70,14 @@ function OnDesk({ id, draft: named }: { id: string; draft: string | null }) {
     },
     [navigate, search, session, named, thing],
   )
-  const gone = order.error instanceof ProblemError && order.error.problem.status === 404
-  if (opened === null && found) {
-    const draft = found.draft?.document as OrderDocument | undefined
-    const at = found.draft?.at ?? null
-    const { id: draftId, elsewhere } = found
-    const basedOn = found.draft?.basedOn ?? 0
-    if (thing === null && kitchen.data) {
-      const begun = emptyOrder(kitchen.data.room_temperature_c)
-      const document = draft ?? (bring as OrderDocument | undefined) ?? begun
-      setOpened({ draftId, thing, saved: null, basedOn: 0, document, restored: null, elsewhere })
-    } else if (order.data) {
-      const saved = order.data.document
-      const kept = draft && !same(draft, saved) ? draft : null
-      const from = kept ? basedOn : order.data.revision
-      const document = kept ?? saved
-      setOpened({ draftId, thing, saved, basedOn: from, document, restored: kept ? at : null, elsewhere })
-    } else if (order.isError && draft && !gone) {
-      // The file cannot be read just now: the draft is put up as what it is, unsaved, and stays one.
-      setOpened({ draftId, thing, saved: null, basedOn, document: draft, restored: at, elsewhere })
-    }
-  }
   if (opened) return <OrderDesk opened={opened} onBorn={onBorn} />
-  if (order.isError && found) {
+  if (wrong) {
     return (
       <div className="tray flex-1 p-8">
         <h1 className="text-[30px] text-hot">No cake to show</h1>
-        <p className="mt-2">{gone ? 'There is no order at this address.' : order.error?.message}</p>
+        <p className="mt-2">{wrong.words}</p>
         <div className="mt-4 flex gap-3">
-          <Button look="primary" onClick={() => void order.refetch()}>
+          <Button look="primary" onClick={wrong.again}>
             Try again
           </Button>
           <Link className="inline-flex items-center px-3 font-[640] text-rim underline" to="/orders">

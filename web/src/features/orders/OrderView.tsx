@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react'
 import type { BenchWork, OrderAnswer, OrderDocument } from '../../api/client'
-import type { Edit } from '../../lib/history'
+import type { Edit } from '../../desk/history'
 import { price } from '../../lib/format'
 import { insertAt, writeAt } from '../../lib/path'
 import { Button } from '../../ui/Button'

@@ -1,8 +1,7 @@
 import { asking, useFixed, useKept, useQuestion, useTaken } from '../../api/ask'
 import { answer, api } from '../../api/client'
 import type { ListKind, OrderDocument, ReadFile, StackDocument } from '../../api/client'
-import { attempt } from '../../desk/attempt'
-import type { Keeping } from '../../desk/useSaving'
+import { keptAt } from '../../desk/keeping'
 
 export function useOrders() {
   return useKept(asking('get', '/api/orders'))
@@ -26,35 +25,10 @@ export function useBeginnings() {
 }
 
 /** How an order is kept. */
-export const ORDER: Keeping<OrderDocument> = {
-  noun: 'order',
-  create: (document) =>
-    attempt(['orders', document], (header) =>
-      answer(api.POST('/api/orders', { params: { header }, body: document })),
-    ),
-  save: (id, document, basedOn) => {
-    const body = { document, based_on_revision: basedOn }
-    return attempt(['orders', id, body], (header) =>
-      answer(api.PUT('/api/orders/{id}', { params: { path: { id }, header }, body })),
-    )
-  },
-}
+export const ORDER = keptAt<OrderDocument>('order', '/api/orders')
 
 export function archiveOrder(id: string, archived: boolean) {
   return answer(api.PUT('/api/orders/{id}/place', { params: { path: { id } }, body: { archived } }))
-}
-
-/** All versions of an order. */
-export function revisionsOf(id: string) {
-  return asking('get', '/api/orders/{id}/revisions', { params: { path: { id } } })
-}
-
-export function readOrderRevision(id: string, revision: number) {
-  return answer(
-    api.GET('/api/orders/{id}/revisions/{revision}', {
-      params: { path: { id, revision: revision } },
-    }),
-  )
 }
 
 export function readFile(text: string): Promise<ReadFile> {

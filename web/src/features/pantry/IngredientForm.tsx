@@ -1,21 +1,22 @@
-import { useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { useNavigate, useSearchParams } from 'react-router'
-import type { Fault, IngredientDetail, IngredientDocument, Part } from '../../api/client'
-import { ProblemError } from '../../api/client'
+import type { Fault, Part } from '../../api/client'
 import { DraftNotice } from '../../desk/DraftNotice'
-import { dropDraft, putDraft } from '../../desk/drafts'
-import { same } from '../../desk/same'
-import { useFoundDraft } from '../../desk/useFoundDraft'
-import type { Found } from '../../desk/useFoundDraft'
-import { useKeepsDrafts } from '../../desk/useSaving'
+import { useHistory } from '../../desk/history'
+import { SavePanel } from '../../desk/SavePanel'
+import { useDeskKeys } from '../../desk/useDeskKeys'
+import { useOpened } from '../../desk/useOpened'
+import type { Looked } from '../../desk/useOpened'
+import { useSaving } from '../../desk/useSaving'
+import type { Opened } from '../../desk/useSaving'
 import { numberOrNull } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { TextNumber } from '../../ui/TextNumber'
 import { CompositionTable } from './CompositionTable'
-import { ALLERGENS, begin, keyFor, ORIGINS, read, SHELVES, unreadable } from './draft'
+import { ALLERGENS, begin, fromDocument, keyFor, ORIGINS, read, SHELVES, unreadable } from './draft'
 import type { IngredientDraft } from './draft'
 import { LabelFields } from './LabelFields'
-import { useIngredient, useSaveIngredient } from './queries'
+import { INGREDIENT, useIngredient } from './queries'
 
 interface IngredientFormProps {
   /** The ingredient it starts from: a copy, or itself when it is changed; none for a new one. */
@@ -23,83 +24,73 @@ interface IngredientFormProps {
   edit: boolean
 }
 
+/** What the kitchen's file has of an ingredient, or what a new one begins with. */
+function useLooked(from: string | null, edit: boolean): Looked<IngredientDraft> {
+  const detail = useIngredient(from ?? undefined)
+  if (from && detail.isError && !detail.data) {
+    return { wrong: detail.error?.message ?? '', gone: true, again: () => void detail.refetch() }
+  }
+  if (from && !detail.data) return null
+  const begun = begin(detail.data, edit)
+  if (!edit) return { saved: null, begun, basedOn: 0 }
+  return { saved: begun, begun: null, basedOn: detail.data?.revision ?? 0 }
+}
+
 /** An ingredient of the kitchen's own: from a label, from a copy, or changed. */
 export function IngredientForm({ from, edit }: IngredientFormProps) {
-  const detail = useIngredient(from ?? undefined)
   const [asked] = useSearchParams()
-  const found = useFoundDraft('ingredient', edit ? from : null, asked.get('draft'))
-  if (from && detail.isError) return <p className="pt-8 text-hot">{detail.error?.message}</p>
-  if ((from && !detail.data) || !found) return <div aria-busy="true" />
-  return <Form detail={detail.data} edit={edit} found={found} />
+  const { opened, wrong } = useOpened(
+    'ingredient',
+    edit ? from : null,
+    asked.get('draft'),
+    useLooked(from, edit),
+  )
+  const copied = useIngredient(from ?? undefined)
+  if (opened) return <Form opened={opened} from={from} name={copied.data?.entry.name ?? null} edit={edit} />
+  if (wrong) return <p className="pt-8 text-hot">{wrong.words}</p>
+  return <div aria-busy="true" />
 }
 
 interface FormProps {
-  detail: IngredientDetail | undefined
+  opened: Opened<IngredientDraft>
+  /** The ingredient it starts from, and its name. */
+  from: string | null
+  name: string | null
   edit: boolean
-  /** Unsaved work on it, and under what it is kept. */
-  found: Found
 }
 
-function Form({ detail, edit, found }: FormProps) {
-  const [first] = useState(() => begin(detail, edit))
-  const [draft, setDraft] = useState(() => (found.draft?.document as IngredientDraft | undefined) ?? first)
-  const [restored, setRestored] = useState(found.draft?.at ?? null)
-  // A form found again was begun at its own revision: another save since then is told, not written over.
-  const [revision, setRevision] = useState(edit ? (found.draft?.basedOn ?? detail?.revision ?? 0) : 0)
-  const dirty = !same(draft, first)
-  const thing = edit ? (detail?.entry.ingredient ?? null) : null
-  const { id: draftId } = found
-  const done = useRef(false)
-  useEffect(() => {
-    if (done.current) return
-    const { name } = draft
-    if (dirty)
-      void putDraft({ id: draftId, noun: 'ingredient', thing, basedOn: revision, name, document: draft })
-    else void dropDraft(draftId)
-  }, [draft, dirty, draftId, thing, revision])
-  const [faults, setFaults] = useState<Fault[]>([])
-  const save = useSaveIngredient()
-  const keeps = useKeepsDrafts()
+function Form({ opened, from, name, edit }: FormProps) {
+  const history = useHistory(opened.document)
+  const { document: draft, edit: change } = history
   const navigate = useNavigate()
-  const set = (change: Partial<IngredientDraft>) => setDraft((now) => ({ ...now, ...change }))
+  const toCard = useCallback((key: string) => void navigate(`/pantry/${key}`), [navigate])
+  const key = opened.thing ?? keyFor(draft.name)
+  const outgoing = useMemo(() => read(draft, key), [draft, key])
+  const saving = useSaving(INGREDIENT, opened, draft, outgoing, toCard)
+  const { state, dirty, thing } = saving
+  useEffect(() => {
+    // Saved as it stands: the card shows it. What was typed meanwhile keeps the form open.
+    if (state.kind === 'saved' && !dirty && thing !== null) toCard(thing)
+  }, [state, dirty, thing, toCard])
+  const [unread, setUnread] = useState<Fault[]>([])
+  const set = (some: Partial<IngredientDraft>) => {
+    const tag = Object.keys(some).join(' ')
+    change((now) => ({ ...now, ...some }), tag === 'parts sources' ? undefined : tag)
+  }
   const sum = Object.values(draft.parts).reduce((all, text) => all + (numberOrNull(text) ?? 0), 0)
   const off = Math.abs(sum - 100) > 0.5
+  const faults = unread.length > 0 ? unread : state.kind === 'refused' ? state.faults : []
   const faultAt = (field: string) =>
     faults.find((fault) => fault.field === field || fault.field === `document.${field}`)?.message
-
+  const unfit = off || draft.name.trim() === ''
   const keep = () => {
+    if (unfit) return
     const bad = unreadable(draft)
-    if (bad.length > 0) return setFaults(bad)
-    const document: IngredientDocument = read(
-      draft,
-      edit && detail ? detail.entry.ingredient : keyFor(draft.name),
-    )
-    setFaults([])
-    save.mutate(
-      { document, revision },
-      {
-        onSuccess: (saved) => {
-          done.current = true
-          void dropDraft(draftId)
-          void navigate(`/pantry/${saved.entry.ingredient}`)
-        },
-        onError: (error) => {
-          if (!(error instanceof ProblemError)) return
-          if (error.problem.status === 409) {
-            const message = edit
-              ? 'somebody saved it since you opened this: open it again to see theirs'
-              : 'an ingredient of this name is there already: give yours another name'
-            setFaults([{ field: 'name', code: 'taken', message }])
-          } else setFaults(error.problem.errors ?? [])
-        },
-      },
-    )
+    setUnread(bad)
+    if (bad.length === 0) saving.save()
   }
-  const title = edit
-    ? `Change ${detail?.entry.name ?? ''}`
-    : detail
-      ? `A copy of ${detail.entry.name}`
-      : 'From its label'
+  useDeskKeys({ save: keep, undo: history.undo, redo: history.redo })
+  const title = edit ? `Change ${name ?? draft.name}` : name ? `A copy of ${name}` : 'From its label'
   return (
     <form
       className="flex flex-col gap-4"
@@ -111,14 +102,16 @@ function Form({ detail, edit, found }: FormProps) {
     >
       <h2 className="text-[27px] leading-tight">{title}</h2>
       <DraftNotice
-        restored={restored}
-        elsewhere={found.elsewhere ? 'open' : null}
+        restored={saving.restored}
+        elsewhere={saving.elsewhere}
         dirty={dirty}
-        onThrowAway={() => {
-          setDraft(first)
-          setRestored(null)
-          setRevision(edit ? (detail?.revision ?? 0) : 0)
-        }}
+        onThrowAway={
+          opened.saved &&
+          (() => {
+            if (opened.saved) history.load(opened.saved)
+            saving.thrownAway()
+          })
+        }
       />
       <div className="flex flex-wrap items-end gap-4">
         <label className="flex min-w-64 flex-1 flex-col gap-1">
@@ -147,7 +140,7 @@ function Form({ detail, edit, found }: FormProps) {
           </select>
         </label>
       </div>
-      {!edit && !detail && (
+      {!edit && !from && (
         <LabelFields
           onInferred={(inferred, label) =>
             set({
@@ -261,23 +254,31 @@ function Form({ detail, edit, found }: FormProps) {
           />
         )}
       </div>
-      {(faults.length > 0 || (save.isError && faults.length === 0)) && (
+      {unread.length > 0 && (
         <ul role="alert" className="text-hot">
-          {faults.length === 0 && (
-            <li>
-              Not saved: {save.error?.message} {keeps && 'What you wrote is kept on this device.'}
-            </li>
-          )}
-          {faults.map((fault) => (
-            <li key={fault.field + fault.message}>Not saved: {fault.message}</li>
+          {unread.map((fault) => (
+            <li key={fault.field}>Not saved: {fault.message}</li>
           ))}
         </ul>
       )}
-      <div className="flex gap-3">
-        <Button type="submit" look="primary" disabled={save.isPending || off || draft.name.trim() === ''}>
-          {edit ? 'Save version' : 'Put it on the shelf'}
-        </Button>
-        <Button onClick={() => void navigate(detail ? `/pantry/${detail.entry.ingredient}` : '/pantry')}>
+      <div className="max-w-md">
+        <SavePanel
+          keeping={INGREDIENT}
+          saving={saving}
+          steps={history}
+          name={draft.name}
+          begin="Put it on the shelf"
+          take="Take in hand"
+          unfit={unfit}
+          submits
+          inHand={fromDocument}
+          onLoad={(next) => change(() => next)}
+        />
+        <Button
+          look="quiet"
+          className="mt-2"
+          onClick={() => void navigate(from ? `/pantry/${from}` : '/pantry')}
+        >
           Leave it
         </Button>
       </div>

@@ -113,6 +113,8 @@ export interface IngredientDraft {
 
 export function begin(detail: IngredientDetail | undefined, edit: boolean): IngredientDraft {
   const document = detail?.document
+  // Its own document says it exactly; the shelf shows what is rounded and looked up.
+  if (edit && document) return fromDocument(document)
   const text = (value: number | null | undefined) => (value == null ? '' : String(value))
   const pack = document?.pack ?? detail?.table_pack
   return {
@@ -132,6 +134,30 @@ export function begin(detail: IngredientDetail | undefined, edit: boolean): Ingr
     packPrice: text(pack?.pack_price),
     bloom: detail?.bloom_g ? String(detail.bloom_g) : '',
     base: document ?? {},
+  }
+}
+
+/** A version of an own ingredient as the form holds it. */
+export function fromDocument(document: IngredientDocument): IngredientDraft {
+  const text = (value: number | null | undefined) => (value == null ? '' : String(value))
+  const parts = Object.entries(document.composition_percent).map(([part, share]) => [part, String(share)])
+  return {
+    name: document.name,
+    group: document.group,
+    parts: Object.fromEntries(parts) as IngredientDraft['parts'],
+    sources: document.sources ?? {},
+    label: document.label ?? null,
+    allergens: document.allergens ?? [],
+    origins: document.origins ?? [],
+    fatInGlobules: document.fat_in_globules ?? false,
+    rawProtease: document.raw_protease ?? false,
+    rawEgg: document.raw_egg ?? false,
+    coldStarch: document.cold_starch ?? false,
+    density: text(document.density_g_per_ml),
+    packG: text(document.pack?.pack_g),
+    packPrice: text(document.pack?.pack_price),
+    bloom: document.bloom_g ? String(document.bloom_g) : '',
+    base: document,
   }
 }
 

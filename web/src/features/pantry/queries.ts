@@ -2,17 +2,18 @@ import { useMutation } from '@tanstack/react-query'
 import { asking, useKept } from '../../api/ask'
 import { answer, api } from '../../api/client'
 import { attempt } from '../../desk/attempt'
+import { keptAt } from '../../desk/keeping'
 import type { IngredientDocument, KitchenValues, Label } from '../../api/client'
 
 export function useIngredient(key: string | undefined) {
-  const asked = asking('get', '/api/ingredients/{key}', { params: { path: { key: key ?? '' } } })
+  const asked = asking('get', '/api/ingredients/{id}', { params: { path: { id: key ?? '' } } })
   return useKept(asked, { on: key !== undefined })
 }
 
 /** Saves what the kitchen says of an ingredient. */
 export function saveValues(key: string, values: KitchenValues) {
   return attempt(['values', key, values], (header) =>
-    answer(api.PUT('/api/ingredients/{key}/kitchen', { params: { path: { key }, header }, body: values })),
+    answer(api.PUT('/api/ingredients/{id}/kitchen', { params: { path: { id: key }, header }, body: values })),
   )
 }
 
@@ -22,22 +23,8 @@ export function useSaveValues(key: string) {
   })
 }
 
-/** Saves an own ingredient: a new one at revision 0, else on top of the revision it was read at. */
-export function useSaveIngredient() {
-  return useMutation({
-    mutationFn: ({ document, revision }: { document: IngredientDocument; revision: number }) =>
-      attempt(['ingredient', document, revision], (header) =>
-        revision === 0
-          ? answer(api.POST('/api/ingredients', { params: { header }, body: document }))
-          : answer(
-              api.PUT('/api/ingredients/{key}', {
-                params: { path: { key: document.key }, header },
-                body: { document, based_on_revision: revision },
-              }),
-            ),
-      ),
-  })
-}
+/** How an ingredient of the kitchen's own is kept. */
+export const INGREDIENT = keptAt<IngredientDocument>('ingredient', '/api/ingredients')
 
 export function infer(label: Label) {
   return answer(api.POST('/api/ingredients/infer', { body: label }))

@@ -1,5 +1,5 @@
 import type { Bake, Beginnings, StackDocument } from '../../api/client'
-import type { Edit } from '../../lib/history'
+import type { Edit } from '../../desk/history'
 import { useIngredients } from '../../lib/ingredients'
 import { insertAt, writeAt } from '../../lib/path'
 import { Button } from '../../ui/Button'

@@ -1,5 +1,5 @@
 import type { PlaceAnswer, StackAnswer, StackDocument } from '../../api/client'
-import type { Edit } from '../../lib/history'
+import type { Edit } from '../../desk/history'
 import { insertAt, readAt, writeAt } from '../../lib/path'
 import { ADDITIONS } from './fields'
 import { Swatch } from './Takes'

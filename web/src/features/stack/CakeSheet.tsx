@@ -1,5 +1,5 @@
 import type { StackDocument } from '../../api/client'
-import type { Edit } from '../../lib/history'
+import type { Edit } from '../../desk/history'
 import { writeAt } from '../../lib/path'
 import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'

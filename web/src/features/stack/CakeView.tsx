@@ -1,7 +1,7 @@
 import { Tabs } from 'radix-ui'
 import { useRef, useState } from 'react'
 import type { BenchWork, Mend, OrderedCake, PartAnswer, StackAnswer, StackDocument } from '../../api/client'
-import type { Edit } from '../../lib/history'
+import type { Edit } from '../../desk/history'
 import { writeAt } from '../../lib/path'
 import { pngOf, svgOf } from '../../lib/picture'
 import { fileName, saveAs } from '../../lib/save'

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react'
 import type { PlaceAnswer, StackDocument } from '../../api/client'
-import type { Edit } from '../../lib/history'
+import type { Edit } from '../../desk/history'
 import { readAt, writeAt } from '../../lib/path'
 import { NumberField } from '../../ui/NumberField'
 import { NUMBERS } from './fields'

@@ -1,5 +1,5 @@
 import type { PlaceAnswer, StackAnswer, StackDocument } from '../../api/client'
-import type { Edit } from '../../lib/history'
+import type { Edit } from '../../desk/history'
 import { insertAt, moveBy, readAt, writeAt } from '../../lib/path'
 import { Button } from '../../ui/Button'
 import { Fields } from './Fields'

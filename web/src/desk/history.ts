@@ -1,3 +1,5 @@
+import { useCallback, useEffect, useMemo, useReducer } from 'react'
+
 /** A document with the ways back and forward. */
 export interface Past<T> {
   past: T[]
@@ -55,3 +57,34 @@ export function pastReducer<T>(state: Past<T>, action: PastAction<T>): Past<T> {
       return startPast(action.document)
   }
 }
+
+/** A run of edits to one field without such a pause is one step of undo. */
+const STEP_MS = 1200
+
+/** A document in hand with the ways back and forward. */
+export function useHistory<T>(first: T) {
+  const [state, dispatch] = useReducer<Past<T>, T, [PastAction<T>]>(pastReducer, first, startPast)
+  const document = state.present
+  useEffect(() => {
+    const timer = window.setTimeout(() => dispatch({ type: 'settle' }), STEP_MS)
+    return () => window.clearTimeout(timer)
+  }, [document])
+  const edit: Edit<T> = useCallback(
+    (change, tag) => dispatch(tag === undefined ? { type: 'edit', change } : { type: 'edit', change, tag }),
+    [],
+  )
+  const steps = useMemo(
+    () => ({
+      settle: () => dispatch({ type: 'settle' }),
+      undo: () => dispatch({ type: 'undo' }),
+      redo: () => dispatch({ type: 'redo' }),
+      /** Puts a document in hand with no way back. */
+      load: (next: T) => dispatch({ type: 'load', document: next }),
+    }),
+    [],
+  )
+  return { document, edit, ...steps, canUndo: state.past.length > 0, canRedo: state.future.length > 0 }
+}
+
+/** The ways back and forward, for whoever offers them. */
+export type Steps = Pick<ReturnType<typeof useHistory>, 'undo' | 'redo' | 'canUndo' | 'canRedo'>

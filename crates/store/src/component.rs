@@ -1,0 +1,59 @@
+//! Components: creams with a name.
+
+use crate::kept::{COMPONENT, INGREDIENT, Kept, Noun, Revision};
+use crate::list::Listed;
+use crate::{Store, StoreError};
+use pastry::formula::Family;
+use pastry::job::FormulaDocument;
+use serde::{Deserialize, Serialize};
+use std::collections::HashMap;
+use utoipa::ToSchema;
+
+/// A revision of a component.
+pub type Component = Revision<FormulaDocument>;
+/// A component as the library lists it.
+pub type ComponentSummary = Listed<FormulaDocument>;
+
+/// What the library shows of a component.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct ComponentShown {
+    /// Its family.
+    pub family: Family,
+    /// Its family in kitchen words.
+    pub family_word: String,
+    /// Its job: drip, coat, mask, fill …
+    pub job: String,
+}
+
+impl Kept for FormulaDocument {
+    type Shown = ComponentShown;
+    const NOUN: Noun = COMPONENT;
+    const DESCRIBED: (&'static str, &'static str) = ("Component", "ComponentSummary");
+
+    fn called(&self) -> &str {
+        &self.name
+    }
+
+    fn shown(&self) -> ComponentShown {
+        ComponentShown {
+            family: self.family,
+            family_word: self.family.word().to_owned(),
+            job: self.work.job.word().to_owned(),
+        }
+    }
+
+    fn uses(&self) -> Vec<(Noun, &str)> {
+        self.lines.iter().map(|line| (INGREDIENT, line.ingredient.as_str())).collect()
+    }
+}
+
+impl Store {
+    /// The newest formulas of so many components, by key; keys that are not here are left out.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn formulas(&self, keys: &[&str]) -> Result<HashMap<String, FormulaDocument>, StoreError> {
+        let found = self.some::<FormulaDocument>(keys).await?;
+        Ok(found.into_iter().map(|(key, own)| (key, own.document)).collect())
+    }
+}
