@@ -17,7 +17,8 @@
 //! 13. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
-//! [`spreadsheet`], cells that run nothing, [`field`], where a field of a document stands in words, and [`changed`], what
+//! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
+//! [`field`], where a field of a document stands in words, and [`changed`], what
 //! changed between two documents.
 //!
 //! The path of one computation: [`job::FormulaDocument`] (text from outside) →
@@ -34,6 +35,7 @@ pub mod heat;
 pub mod ingredient;
 pub mod job;
 pub mod method;
+pub mod number;
 pub mod order;
 pub mod patience;
 pub mod rescue;

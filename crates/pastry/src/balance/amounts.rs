@@ -10,7 +10,7 @@ use crate::formula::family::FamilyGroup;
 use crate::formula::rules::LEAST_SHARE;
 use crate::ingredient::{Ingredient, catalogue};
 use crate::job::assess::assess_from;
-use crate::job::numbers::on_a_scale;
+use crate::number::on_a_scale;
 
 /// A new ingredient is offered up to this share of the batch …
 const MOST_ADDED: f64 = 0.2;

@@ -1,32 +1,28 @@
 //! What a way does besides, in points and in words.
 
-use crate::balance::search::Search;
 use crate::balance::way::Effects;
 use crate::job::assess::Assessment;
-use crate::job::numbers::{on_a_scale, two_digits};
+use crate::number::{on_a_scale, two_digits};
 
-impl Search<'_> {
-    pub(super) fn effects(&self, then: &Assessment) -> Effects {
-        let (before, after) =
-            (&self.now.totals.phases_of_total_percent, &then.totals.phases_of_total_percent);
-        let cost = |answer: &Assessment| -> Option<f64> {
-            let mut sum = 0.0;
-            for line in &answer.lines {
-                let ingredient = self.kitchen.find(&line.ingredient)?;
-                sum += 1e-3 * line.mass_g * (self.price)(ingredient)?;
-            }
-            Some(1e3 * sum / answer.totals.batch_mass_g)
-        };
-        let activity = |answer: &Assessment| answer.figures.water_activity.map(|aw| aw.value);
-        Effects {
-            fat_points: after.fat - before.fat,
-            sugar_points: after.sugar - before.sugar,
-            water_points: after.water - before.water,
-            sweetness_points: then.figures.sweetness_percent - self.now.figures.sweetness_percent,
-            cost_per_kg: cost(then).zip(cost(&self.now)).map(|(after, before)| after - before),
-            water_activity: activity(then).zip(activity(&self.now)).map(|(after, before)| after - before),
-            batch_g: then.totals.batch_mass_g - self.now.totals.batch_mass_g,
+/// What a way does to a formula besides; `price` is that of a kilogram of an ingredient, by key.
+pub(super) fn effects(now: &Assessment, then: &Assessment, price: impl Fn(&str) -> Option<f64>) -> Effects {
+    let (before, after) = (&now.totals.phases_of_total_percent, &then.totals.phases_of_total_percent);
+    let cost = |answer: &Assessment| -> Option<f64> {
+        let mut sum = 0.0;
+        for line in &answer.lines {
+            sum += 1e-3 * line.mass_g * price(&line.ingredient)?;
         }
+        Some(1e3 * sum / answer.totals.batch_mass_g)
+    };
+    let activity = |answer: &Assessment| answer.figures.water_activity.map(|aw| aw.value);
+    Effects {
+        fat_points: after.fat - before.fat,
+        sugar_points: after.sugar - before.sugar,
+        water_points: after.water - before.water,
+        sweetness_points: then.figures.sweetness_percent - now.figures.sweetness_percent,
+        cost_per_kg: cost(then).zip(cost(&now)).map(|(after, before)| after - before),
+        water_activity: activity(then).zip(activity(&now)).map(|(after, before)| after - before),
+        batch_g: then.totals.batch_mass_g - now.totals.batch_mass_g,
     }
 }
 

@@ -2,6 +2,7 @@
 //! grams becomes a formula again.
 
 use crate::balance::edges::Asked;
+use crate::balance::effects::{effect_words, effects};
 use crate::balance::limits::{limits, pairs, rule_faults};
 use crate::balance::problem::{Limit, Problem, Variable};
 use crate::balance::solve::HELD;
@@ -15,7 +16,7 @@ use crate::ingredient::{Ingredient, Shelf};
 use crate::job::Outcome;
 use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::FormulaDocument;
-use crate::job::numbers::on_a_scale;
+use crate::number::{hundredths, on_a_scale};
 use crate::rheology::Options;
 use crate::rheology::warning::Severity;
 use std::sync::Arc;
@@ -63,10 +64,6 @@ pub(crate) struct Candidate {
 /// Ingredients with their grams.
 pub(crate) fn parts(lines: &[WeighedLine]) -> impl Iterator<Item = (&Ingredient, f64)> {
     lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams()))
-}
-
-fn to_hundredths(grams: f64) -> f64 {
-    (100.0 * grams).round() / 100.0
 }
 
 impl<'a> Search<'a> {
@@ -185,7 +182,7 @@ impl Search<'_> {
     ) -> (FormulaDocument, Vec<Change>) {
         let coarse = self.rounded(grams, on_a_scale);
         let fine = self.limits_hold(grams, added, ROUNDED) && !self.limits_hold(&coarse, added, ROUNDED);
-        let grams = if fine { self.rounded(grams, to_hundredths) } else { coarse };
+        let grams = if fine { self.rounded(grams, hundredths) } else { coarse };
         let mut document = self.document.clone();
         let mut changes = Vec::new();
         for (at, (line, to)) in self.lines.iter().zip(&grams).enumerate() {
@@ -230,7 +227,7 @@ impl Search<'_> {
                 (0..rounded.len()).filter(free).max_by(|a, b| rounded[*a].total_cmp(&rounded[*b]))
         {
             let over = rounded.iter().sum::<f64>() - start.iter().sum::<f64>();
-            rounded[at] = to_hundredths(rounded[at] - over).max(0.0);
+            rounded[at] = hundredths(rounded[at] - over).max(0.0);
         }
         rounded
     }
@@ -284,7 +281,8 @@ impl Search<'_> {
         if answer.at.outcome != Outcome::Inside || new_trouble {
             return None;
         }
-        let effects = self.effects(&answer);
+        let price = |key: &str| self.kitchen.find(key).and_then(|ingredient| (self.price)(ingredient));
+        let effects = effects(&self.now, &answer, price);
         let shelf = candidate.document.shelf(self.kitchen).ok()?;
         let lines = candidate.document.formula().weigh(&shelf).ok()?;
         Some(Way {
@@ -292,7 +290,7 @@ impl Search<'_> {
             kind: candidate.kind,
             title: candidate.title,
             changes: candidate.changes,
-            effect_words: super::effects::effect_words(&effects, &self.now, &answer),
+            effect_words: effect_words(&effects, &self.now, &answer),
             effects,
             on_map: answer.sweep.iter().map(|point| point.on_map.value).collect(),
             spans: answer.spans,

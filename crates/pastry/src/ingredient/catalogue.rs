@@ -2,8 +2,8 @@
 //! (`measures.csv`), where they come from and in what packs (`shelf.csv`); each value with its source.
 
 use crate::ingredient::composition::{Composition, Part};
-use crate::ingredient::diet::Origin;
-use crate::ingredient::measure::{HouseholdWeights, table_weights};
+use crate::ingredient::origin::Origin;
+use crate::ingredient::weights::{HouseholdWeights, table_weights};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
 use std::sync::{Arc, LazyLock};

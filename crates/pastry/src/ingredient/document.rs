@@ -4,10 +4,11 @@
 use crate::fault::Fault;
 use crate::ingredient::catalogue::{Flags, Ingredient, Pack};
 use crate::ingredient::composition::{Composition, Part};
-use crate::ingredient::diet::{ALLERGENS, Origin};
+use crate::ingredient::diet::ALLERGENS;
 use crate::ingredient::label::Label;
-use crate::ingredient::measure::{HouseholdWeight, HouseholdWeights};
+use crate::ingredient::origin::Origin;
 use crate::ingredient::shelf::OWN;
+use crate::ingredient::weights::{HouseholdWeight, HouseholdWeights};
 use crate::units::kitchen::{Unit, UnitKind};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;

@@ -7,13 +7,16 @@ pub mod document;
 pub mod infer;
 pub mod label;
 pub mod measure;
+pub mod origin;
 pub mod search;
 pub mod shelf;
 pub mod table;
+pub mod weights;
 
 pub use catalogue::{Ingredient, Pack, catalogue, find};
 pub use composition::{Composition, Part, Phase, PhaseShares};
-pub use diet::{Diet, Origin, diet};
+pub use diet::{Diet, diet};
 pub use document::IngredientDocument;
 pub use label::Label;
+pub use origin::Origin;
 pub use shelf::Shelf;

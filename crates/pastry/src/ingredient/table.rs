@@ -4,8 +4,8 @@
 use crate::fault::Fault;
 use crate::ingredient::catalogue::{Pack, words};
 use crate::ingredient::composition::Part;
-use crate::ingredient::diet::Origin;
 use crate::ingredient::document::{self, IngredientDocument, Piece, key_of};
+use crate::ingredient::origin::Origin;
 use crate::ingredient::shelf::key_for;
 use crate::spreadsheet::{as_it_was, harmless};
 use serde::{Deserialize, Serialize};

@@ -6,7 +6,7 @@ use crate::job::assess::{Assessment, Point, assess_from};
 use crate::job::document::FormulaDocument;
 use crate::job::figures::KeyFigure;
 use crate::job::kind::MapAxis;
-use crate::job::numbers::two_digits;
+use crate::number::two_digits;
 use crate::rheology::warning::Warning;
 use serde::Serialize;
 use utoipa::ToSchema;

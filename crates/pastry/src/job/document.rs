@@ -5,7 +5,7 @@ use crate::formula::process::{GroupCooks, overrun_percent, whip};
 use crate::formula::{Family, Fault, Formula, Line, Process, Rules, WeighedLine};
 use crate::ingredient::{IngredientDocument, Shelf};
 use crate::job::kind::Job;
-use crate::job::starts;
+use crate::job::usual;
 use crate::rheology::{Grid, History, Options};
 use crate::units::kitchen::Measures;
 use crate::units::{CookTemperature, Hours, RoomTemperature, Temperature};
@@ -193,7 +193,7 @@ impl FormulaDocument {
                 faults.push(Fault::new(field, "too_long", message));
             }
         }
-        let jobs = starts::jobs(self.family);
+        let jobs = usual::jobs(self.family);
         if !jobs.contains(&self.work.job.word()) {
             let message = format!(
                 "a {} is not judged here to {}: choose {}",

@@ -6,7 +6,7 @@ use crate::formula::{Family, Figure, Process, WeighedLine};
 use crate::ingredient::composition::Part;
 use crate::job::baume::baume;
 use crate::job::judge::Estimate;
-use crate::job::numbers::{digits, limit, two_digits};
+use crate::number::{digits, limit, two_digits};
 use crate::rheology::Structure;
 use crate::rheology::consistency::{Banded, Contributions};
 use crate::rheology::kernel::Prepared;

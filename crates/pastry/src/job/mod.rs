@@ -4,7 +4,8 @@
 //! and [`soak`] are the physics; [`judge`] compares a prediction with the window; [`reach`] says how far
 //! one phase may move, [`pour`] what happens before it sets, [`figures`] what else a cook looks at,
 //! [`why`] where it comes from; [`words`] say it as the spoon would; [`assess()`] does all of it for a
-//! document from outside, [`compare()`] for several side by side. [`starts`] are formulas to begin with.
+//! document from outside, [`compare()`] for several side by side. [`starts`] are formulas to begin with, [`usual`] what each family is
+//! used for.
 
 pub mod assess;
 pub mod baume;
@@ -17,13 +18,13 @@ pub mod film;
 pub mod geometry;
 pub mod judge;
 pub mod kind;
-pub mod numbers;
 pub mod pour;
 pub mod reach;
 pub mod slump;
 pub mod soak;
 pub mod spoon_sign;
 pub mod starts;
+pub mod usual;
 pub mod why;
 pub mod words;
 

@@ -3,6 +3,7 @@
 use crate::formula::{Family, Line, Process};
 use crate::job::document::FormulaDocument;
 use crate::job::kind::Job;
+use crate::job::usual::TABLE;
 use crate::rheology::History;
 use crate::units::{CookTemperature, Temperature};
 use serde::Deserialize;
@@ -24,7 +25,7 @@ struct Row {
 
 static STARTS: LazyLock<BTreeMap<Family, Vec<FormulaDocument>>> = LazyLock::new(|| {
     let mut starts: BTreeMap<Family, Vec<FormulaDocument>> = BTreeMap::new();
-    for row in csv::Reader::from_reader(include_str!("../../data/starts.csv").as_bytes()).deserialize() {
+    for row in csv::Reader::from_reader(TABLE.as_bytes()).deserialize() {
         let row: Row = row.expect("the table of starts is well formed");
         starts.entry(row.family).or_default().push(row.document());
     }
@@ -34,11 +35,6 @@ static STARTS: LazyLock<BTreeMap<Family, Vec<FormulaDocument>>> = LazyLock::new(
 /// The starting formulas of a family, the usual job first.
 pub fn starts(family: Family) -> &'static [FormulaDocument] {
     STARTS.get(&family).map_or(&[], Vec::as_slice)
-}
-
-/// Words of the jobs a family is used for.
-pub fn jobs(family: Family) -> Vec<&'static str> {
-    starts(family).iter().map(|start| start.work.job.word()).collect()
 }
 
 /// "a=1 b=word" as an object.

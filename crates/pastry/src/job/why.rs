@@ -3,7 +3,7 @@
 
 use crate::formula::{Family, Mixture, System, WeighedLine};
 use crate::job::kind::MapAxis;
-use crate::job::numbers::two_digits;
+use crate::number::two_digits;
 use crate::rheology::consistency::{Banded, Consistency, History, Options, Structure};
 use crate::rheology::kernel::{Predictor, Prepared};
 use serde::Serialize;

@@ -5,8 +5,8 @@ use crate::job::drip::LONGEST_MM;
 use crate::job::geometry::SetGrade;
 use crate::job::judge::{Judged, Outcome};
 use crate::job::kind::Job;
-use crate::job::numbers::{limit, two_digits};
 use crate::job::reach::Span;
+use crate::number::{limit, two_digits};
 
 /// The verdict in one sentence: "Too stiff to drip at 26.0 °C".
 pub fn headline(job: &Job, judged: &Judged, t_c: f64) -> String {

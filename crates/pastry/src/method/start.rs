@@ -4,8 +4,8 @@ use crate::formula::WeighedLine;
 use crate::heat::{HeatShares, MixPart, mix_temperature, part_temperature_for};
 use crate::ingredient::Ingredient;
 use crate::ingredient::composition::Part;
-use crate::job::numbers::limit;
 use crate::method::school::Start;
+use crate::number::limit;
 use serde::Serialize;
 use utoipa::ToSchema;
 

@@ -3,14 +3,14 @@
 use crate::caution::CautionAnswer;
 use crate::fault::Fault;
 use crate::ingredient::{Diet, Ingredient, diet};
-use crate::job::numbers::limit;
+use crate::number::{hundredths, limit};
 use crate::order::batch::{Batch, batches};
 use crate::order::document::OrderDocument;
 use crate::order::label::{TapeLabel, labels};
 use crate::order::leftover::{Leftover, UsesOf, leftovers};
 use crate::order::shopping::Larder;
 use crate::order::shopping::{PackOf, ShoppingLine, shopping};
-use crate::stack::answer::{cents, stack_of};
+use crate::stack::answer::stack_of;
 use crate::stack::finding::{BenchWork, Finding, Mend, Standing};
 use crate::stack::part::PartKind;
 use crate::stack::{Known, Makings, StackAnswer};
@@ -141,7 +141,7 @@ pub fn order(
         .zip(&cakes)
         .map(|(cake, answer)| cake.count.saturating_mul(answer.portions))
         .sum();
-    let finished_g = cents(
+    let finished_g = hundredths(
         document
             .cakes
             .iter()
@@ -339,7 +339,7 @@ fn cost(
             .into_iter()
             .map(|(name, cost)| CostShare {
                 name: name.to_owned(),
-                cost: cents(cost),
+                cost: hundredths(cost),
                 of_cost_percent: 100.0 * cost / used.max(1e-9),
             })
             .collect();
@@ -347,9 +347,9 @@ fn cost(
         shares
     };
     OrderCost {
-        used: cents(used),
-        packs: cents(shopping.iter().filter_map(|line| line.price).sum()),
-        per_portion: (portions > 0).then(|| cents(used / f64::from(portions))),
+        used: hundredths(used),
+        packs: hundredths(shopping.iter().filter_map(|line| line.price).sum()),
+        per_portion: (portions > 0).then(|| hundredths(used / f64::from(portions))),
         by_part: shares(parts),
         by_ingredient: shares(ingredients),
         without_price,
@@ -370,7 +370,7 @@ fn bill(document: &OrderDocument, cakes: &[StackAnswer]) -> Vec<BillLine> {
                 place: place.words.split(", ").next().unwrap_or_default().to_owned(),
                 part: place.name.clone().unwrap_or_else(|| "not chosen yet".to_owned()),
                 each_g: place.grams,
-                all_g: cents(f64::from(cake.count) * place.grams),
+                all_g: hundredths(f64::from(cake.count) * place.grams),
             })
         })
         .collect()

@@ -3,9 +3,8 @@
 use crate::formula::WeighedLine;
 use crate::formula::kitchen_words::in_pieces;
 use crate::ingredient::Ingredient;
-use crate::job::numbers::{batch_g, weighed_g};
+use crate::number::{batch_g, hundredths, weighed_g};
 use crate::order::document::OrderDocument;
-use crate::stack::answer::cents;
 use crate::stack::part::{EqualShare, PartAnswer, PartKind};
 use crate::stack::{Makings, StackAnswer};
 use serde::Serialize;
@@ -81,10 +80,10 @@ pub fn batches(
                 batches.len() - 1
             });
             let batch = &mut batches[index];
-            batch.grams = cents(batch.grams + count * part.grams);
+            batch.grams = hundredths(batch.grams + count * part.grams);
             batch.to_make_g += count * part.to_make_g;
-            batch.trimmed_g = cents(batch.trimmed_g + count * part.trimmed_g);
-            batch.runs_off_g = cents(batch.runs_off_g + count * part.runs_off_g);
+            batch.trimmed_g = hundredths(batch.trimmed_g + count * part.trimmed_g);
+            batch.runs_off_g = hundredths(batch.runs_off_g + count * part.runs_off_g);
             for share in &part.shares {
                 add_share(&mut batch.shares, share, cake.count);
             }
@@ -156,7 +155,7 @@ fn add_share(shares: &mut Vec<EqualShare>, share: &EqualShare, count: u32) {
 fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredient) -> Option<f64>) {
     let formula_g: f64 = lines.iter().map(|line| line.mass.grams()).sum();
     if formula_g <= 0.0 {
-        batch.to_make_g = cents(batch.to_make_g);
+        batch.to_make_g = hundredths(batch.to_make_g);
         return;
     }
     batch.times = batch.to_make_g / formula_g;
@@ -174,6 +173,6 @@ fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredien
             in_pieces: in_pieces(mass_g, &line.ingredient),
         });
     }
-    batch.to_make_g = cents(batch.lines.iter().map(|line| line.mass_g).sum());
+    batch.to_make_g = hundredths(batch.lines.iter().map(|line| line.mass_g).sum());
     batch.cost = cost;
 }

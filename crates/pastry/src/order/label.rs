@@ -2,8 +2,8 @@
 
 use crate::formula::Family;
 use crate::formula::keeping::{RAW_EGG_DAYS, keeping};
-use crate::ingredient::diet::Origin;
-use crate::job::numbers::limit;
+use crate::ingredient::origin::Origin;
+use crate::number::limit;
 use crate::order::batch::Batch;
 use crate::order::document::OrderDocument;
 use crate::stack::cream::Cream;

@@ -1,6 +1,6 @@
 //! What an order leaves over, and what that could serve.
 
-use crate::job::numbers::{limit, on_a_scale};
+use crate::number::{limit, on_a_scale};
 use crate::order::batch::Batch;
 use crate::order::shopping::{Eggs, ShoppingLine};
 use serde::Serialize;

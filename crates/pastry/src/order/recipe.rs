@@ -4,8 +4,8 @@
 use crate::fault::Fault;
 use crate::ingredient::Shelf;
 use crate::job::FormulaDocument;
-use crate::job::numbers::weighed_g;
 use crate::method::sheet::{MethodSheet, sheet};
+use crate::number::weighed_g;
 use crate::order::batch::{Batch, batches};
 use crate::order::document::{OrderDocument, OrderedCake};
 use crate::stack::answer::stack_of;

@@ -2,11 +2,10 @@
 
 use crate::formula::kitchen_words::in_pieces;
 use crate::ingredient::{Ingredient, Pack, Shelf};
-use crate::job::numbers::on_a_scale;
+use crate::number::{hundredths, on_a_scale};
 use crate::order::batch::Batch;
 use crate::order::document::OrderDocument;
 use crate::stack::Makings;
-use crate::stack::answer::cents;
 use crate::units::kitchen::Unit;
 use serde::Serialize;
 use std::collections::{BTreeMap, HashMap};
@@ -143,13 +142,13 @@ fn line(ingredient: &Ingredient, grams: f64, used_in: Vec<String>, pack: PackOf)
         ingredient: ingredient.id.clone(),
         name: ingredient.name.clone(),
         group: ingredient.group.clone(),
-        needed_g: cents(grams),
+        needed_g: hundredths(grams),
         in_pieces: in_pieces(grams, ingredient),
         used_in,
         packs,
         pack_g: own.map(|pack| pack.pack_g),
-        price: own.zip(packs).map(|(pack, packs)| cents(pack.pack_price * f64::from(packs))),
-        left_g: bought.map(|bought| cents(bought - grams)),
+        price: own.zip(packs).map(|(pack, packs)| hundredths(pack.pack_price * f64::from(packs))),
+        left_g: bought.map(|bought| hundredths(bought - grams)),
     }
 }
 

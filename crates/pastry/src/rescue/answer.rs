@@ -5,7 +5,7 @@ use crate::fault::Fault;
 use crate::formula::Family;
 use crate::ingredient::Shelf;
 use crate::job::document::FormulaDocument;
-use crate::job::numbers::limit;
+use crate::number::limit;
 use crate::rescue::bowl::Bowl;
 use crate::rescue::remedy::{Deed, Remedy, find_remedy, remedies};
 use crate::rescue::report::{RemedyAnswer, Rescue, TellAnswer};

@@ -9,7 +9,7 @@ use crate::ingredient::composition::Part;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::FormulaDocument;
-use crate::job::numbers::on_a_scale;
+use crate::number::{hundredths, on_a_scale};
 use crate::rescue::quantity::Quantity;
 use crate::rheology::kernel::Prepared;
 use crate::rheology::{Consistency, History, Options};
@@ -219,10 +219,6 @@ fn weighed_document(document: &FormulaDocument, lines: &[WeighedLine]) -> Formul
         own.amount = format!("{} g", hundredths(line.mass.grams()));
     }
     document
-}
-
-fn hundredths(grams: f64) -> f64 {
-    (100.0 * grams).round() / 100.0
 }
 
 /// A document whose lines have all reached `cook_c` at least.

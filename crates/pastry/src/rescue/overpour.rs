@@ -8,7 +8,7 @@ use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::FormulaDocument;
 use crate::job::judge::Outcome;
 use crate::job::kind::MapAxis;
-use crate::job::numbers::{limit, on_a_scale, two_digits};
+use crate::number::{limit, on_a_scale, two_digits};
 use crate::rescue::addition::first_root;
 use crate::rescue::bowl::Bowl;
 use crate::rescue::report::{Addition, Basis};

@@ -1,6 +1,6 @@
 //! What the numbers say for a remedy: "split>0.15", "t<19", "stiff".
 
-use crate::job::numbers::two_digits;
+use crate::number::two_digits;
 use crate::rescue::bowl::Bowl;
 use crate::rescue::quantity::{Quantity, WORDS};
 use serde::Deserialize;

@@ -6,7 +6,7 @@ use crate::ingredient::diet::brings;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::assess::{Assessment, assess_from};
 use crate::job::document::FormulaDocument;
-use crate::job::numbers::on_a_scale;
+use crate::number::on_a_scale;
 use crate::rescue::addition::{Found, Lever};
 use crate::rescue::bowl::{Bowl, cooked_document};
 use crate::rescue::remedy::{Deed, SolvedFor, Step};

@@ -6,7 +6,7 @@ use crate::formula::mixture::Mixture;
 use crate::formula::process::can_reach;
 use crate::formula::system::{Continuous, System};
 use crate::ingredient::composition::Part;
-use crate::ingredient::diet::Origin;
+use crate::ingredient::origin::Origin;
 use crate::rheology::consistency::{Consistency, History, Options, Structure};
 use crate::rheology::kernel::Prepared;
 use serde::Serialize;

@@ -7,7 +7,7 @@ use crate::ingredient::measure::{OwnWeights, weigh};
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::assess::assess_from;
 use crate::job::document::FormulaDocument;
-use crate::job::numbers::{limit, on_a_scale};
+use crate::number::{hundredths, limit, on_a_scale};
 use crate::scale::target::{Have, ScaleAsk, Target, Whole};
 use crate::scale::whole::whole_factor;
 use crate::units::Mass;
@@ -265,10 +265,6 @@ fn written(text: &str, grams: f64, factor: f64, measures: Measures, whole: bool)
         UnitKind::Volume(_) => near(many, &[1, 2, 3, 4], 0.005)?,
     };
     Some(Amount { number, unit: Some(unit) }.to_string())
-}
-
-fn hundredths(grams: f64) -> f64 {
-    (100.0 * grams).round() / 100.0
 }
 
 /// A number as a whole or a simple fraction, within a share of itself.

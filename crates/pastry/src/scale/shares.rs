@@ -1,7 +1,7 @@
 //! What is really in the bowl, shared out by weight, with rounding that adds up.
 
 use crate::fault::Fault;
-use crate::job::numbers::limit;
+use crate::number::{hundredths, limit};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -106,13 +106,13 @@ pub fn shares(ask: &ShareAsk) -> Result<Shares, Vec<Fault>> {
     let shares: Vec<VesselShare> = parts
         .iter()
         .map(|steps| {
-            let grams = cents(*steps as f64 * ask.step_g);
+            let grams = hundredths(*steps as f64 * ask.step_g);
             left -= grams;
-            VesselShare { grams, bowl_then_g: cents(left) }
+            VesselShare { grams, bowl_then_g: hundredths(left) }
         })
         .collect();
-    let shared_g = cents(steps * ask.step_g);
-    let stays_g = cents(inside - shared_g);
+    let shared_g = hundredths(steps * ask.step_g);
+    let stays_g = hundredths(inside - shared_g);
     let (least, most) = shares
         .iter()
         .fold((f64::INFINITY, 0.0f64), |(least, most), s| (least.min(s.grams), most.max(s.grams)));
@@ -120,11 +120,6 @@ pub fn shares(ask: &ShareAsk) -> Result<Shares, Vec<Fault>> {
     let rest = if stays_g > 0.0 { format!("; {} g stay", limit(stays_g)) } else { String::new() };
     let sentence = format!("{each} g in each of {}, {shared_g} g in all{rest}.", shares.len());
     Ok(Shares { shares, shared_g, stays_g, sentence })
-}
-
-/// Hundredths of a gram: less is dust of the arithmetic.
-fn cents(grams: f64) -> f64 {
-    (100.0 * grams).round() / 100.0
 }
 
 /// A number of steps parted by sizes, by largest remainder.

@@ -1,7 +1,7 @@
 //! How much each place takes: volume times predicted density, syrup by what its sponge drinks, rounded as a
 //! scale shows it.
 
-use crate::job::numbers::on_a_scale;
+use crate::number::on_a_scale;
 use crate::stack::cream::{Cream, Makings};
 use crate::stack::document::{Layer, SoakGrade, Soaking, StackDocument};
 use crate::stack::place::{Layout, PlaceKind, Spot, Stuff};

@@ -3,7 +3,7 @@
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
 use crate::ingredient::Diet;
-use crate::job::numbers::limit;
+use crate::number::{hundredths, limit};
 use crate::stack::amount::{amounts, tier_g};
 use crate::stack::bears::bears;
 use crate::stack::built::{built, faults};
@@ -127,7 +127,7 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, known: &Known, room
     findings.sort_by_key(|finding| std::cmp::Reverse(finding.standing));
     let places = place_answers(&scene, &findings);
     let parts = parts(&scene, &places);
-    let finished_g = cents(places.iter().map(|place| place.grams).sum());
+    let finished_g = hundredths(places.iter().map(|place| place.grams).sum());
     let tiers = tier_answers(&scene);
     // A small mould or jar is eaten by one; a larger one is cut as a cake is.
     let whole = document.tiers.iter().all(|tier| !tier.body.stands()) && finished_g <= WHOLE_PIECE_G;
@@ -174,11 +174,6 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, known: &Known, room
         findings,
         allergens,
     }
-}
-
-/// Hundredths of a gram: less is dust of the arithmetic.
-pub fn cents(grams: f64) -> f64 {
-    (100.0 * grams).round() / 100.0
 }
 
 fn tier_answers(scene: &Scene) -> Vec<TierAnswer> {

@@ -7,8 +7,8 @@
 use crate::job::geometry::{FillGeometry, SetGeometry, SpoonGeometry};
 use crate::job::judge::{Judged, Outcome};
 use crate::job::kind::Job;
-use crate::job::numbers::{limit, two_digits};
 use crate::job::slump::gives_way_below;
+use crate::number::{limit, two_digits};
 use crate::stack::amount::load_above;
 use crate::stack::body::squeeze_radius;
 use crate::stack::cream::Cream;

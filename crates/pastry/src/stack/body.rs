@@ -164,7 +164,7 @@ impl Body {
 
     /// What it is called: "round of 180 mm".
     pub fn words(&self) -> String {
-        let mm = crate::job::numbers::limit;
+        let mm = crate::number::limit;
         match *self {
             Body::Round { diameter_mm } => format!("round of {} mm", mm(diameter_mm)),
             Body::Rectangle { length_mm, width_mm, .. } if (length_mm - width_mm).abs() < 0.5 => {

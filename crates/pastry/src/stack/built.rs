@@ -2,7 +2,7 @@
 //! that run over, what was forgotten, and what it must fit into.
 
 use crate::fault::Fault;
-use crate::job::numbers::limit;
+use crate::number::limit;
 use crate::stack::body::{Body, SIZES};
 use crate::stack::document::{
     FORMAT, Layer, MOST_LAYERS, MOST_TIERS, StackDocument, Tier, USUAL_LAYERS, VERSION,

@@ -3,7 +3,7 @@
 use crate::job::drip::{CONTACT, LONGEST_MM};
 use crate::job::geometry::{CoatGeometry, DripGeometry, MaskGeometry, PipeGeometry};
 use crate::job::kind::{Job, mask_window};
-use crate::job::numbers::{limit, two_digits};
+use crate::number::{limit, two_digits};
 use crate::stack::bears::{SAFETY, warmest_for};
 use crate::stack::cream::Cream;
 use crate::stack::finding::{Finding, Mend, Standing};

@@ -83,7 +83,7 @@ impl Finding {
 
     /// With its number and its limit.
     pub fn of(mut self, value: f64, limit: f64, unit: &str) -> Self {
-        use crate::job::numbers::digits;
+        use crate::number::digits;
         (self.value, self.limit, self.unit) =
             (Some(digits(value)), Some(digits(limit)), Some(unit.to_owned()));
         self

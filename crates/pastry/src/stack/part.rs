@@ -1,8 +1,7 @@
 //! What a cake takes of each component and bake: the sum of its places, and what must be made for it.
 
 use crate::ingredient::PhaseShares;
-use crate::job::numbers::on_a_scale;
-use crate::stack::answer::cents;
+use crate::number::{hundredths, on_a_scale};
 use crate::stack::cover::POURED;
 use crate::stack::place::PlaceKind;
 use crate::stack::place_answer::{PlaceAnswer, limit_grams};
@@ -78,8 +77,8 @@ pub fn parts(scene: &Scene, places: &[PlaceAnswer]) -> Vec<PartAnswer> {
             parts.len() - 1
         });
         let part = &mut parts[index];
-        part.grams = cents(part.grams + place.grams);
-        part.trimmed_g = cents(part.trimmed_g + amount.trimmed_g);
+        part.grams = hundredths(part.grams + place.grams);
+        part.trimmed_g = hundredths(part.trimmed_g + amount.trimmed_g);
         let losses = &scene.document.losses;
         let loss = match place.kind {
             PlaceKind::Border | PlaceKind::Rosettes | PlaceKind::Dam => losses.piped_percent,

@@ -1,6 +1,6 @@
 //! A place as the page shows it: what it is, how much, where it lies, and what one millimetre more costs.
 
-use crate::job::numbers::{digits, limit, on_a_scale, weighed_g};
+use crate::number::{digits, hundredths, limit, on_a_scale, weighed_g};
 use crate::stack::cover;
 use crate::stack::covers::drip_band;
 use crate::stack::document::Layer;
@@ -222,8 +222,8 @@ fn words(scene: &Scene, spot: &Spot, grams: f64) -> String {
 }
 
 /// A number with two decimals at most.
-fn hundredths(value: f64) -> String {
-    format!("{}", (100.0 * value).round() / 100.0)
+fn written(value: f64) -> String {
+    format!("{}", hundredths(value))
 }
 
 /// Grams without a comma, as a scale shows them.
@@ -238,7 +238,7 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
     let density = amount.density.unwrap_or(0.0);
     let step = |word: &str, field: &str, value: f64, by: f64, unit: &str, more_g: f64| {
         let more = on_a_scale(more_g.max(0.0));
-        let next = hundredths(value + by);
+        let next = written(value + by);
         let gap = if unit.is_empty() { "" } else { " " };
         Step {
             word: word.to_owned(),
@@ -262,7 +262,7 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
         }
         (PlaceKind::Soak, Some(Layer::Sponge { soak: Some(soak), .. })) => {
             let now = amount.soak.map_or(0.0, |soak| soak.gram_per_gram);
-            let value = soak.gram_per_gram.unwrap_or((100.0 * now).round() / 100.0);
+            let value = soak.gram_per_gram.unwrap_or(hundredths(now));
             let more = amount.soak.map_or(0.0, |soak| 0.05 * soak.sponge_g);
             vec![step("syrup on sponge", "gram_per_gram", value, 0.05, "g/g", more)]
         }

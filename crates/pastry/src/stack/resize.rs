@@ -1,7 +1,7 @@
 //! The whole cake in another tin, or for another number of people.
 
 use crate::fault::Fault;
-use crate::job::numbers::limit;
+use crate::number::limit;
 use crate::stack::answer::{StackAnswer, stack};
 use crate::stack::body::Body;
 use crate::stack::cream::Known;

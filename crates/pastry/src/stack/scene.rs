@@ -2,7 +2,7 @@
 
 use crate::job::document::Work;
 use crate::job::kind::Job;
-use crate::job::numbers::two_digits;
+use crate::number::two_digits;
 use crate::stack::amount::Amount;
 use crate::stack::cream::{Cream, Makings};
 use crate::stack::document::{Layer, StackDocument};
@@ -46,7 +46,7 @@ impl<'a> Scene<'a> {
 
     /// Work for the Bench.
     pub fn bench(&self, key: &str, cream: &Cream, job: Job, t_c: f64) -> Option<BenchWork> {
-        let usual = crate::job::starts::jobs(cream.document.family);
+        let usual = crate::job::usual::jobs(cream.document.family);
         usual.contains(&job.word()).then(|| BenchWork {
             component: key.to_owned(),
             work: Work {

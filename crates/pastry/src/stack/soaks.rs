@@ -2,7 +2,7 @@
 
 use crate::job::geometry::SoakGeometry;
 use crate::job::kind::Job;
-use crate::job::numbers::{limit, two_digits};
+use crate::number::{limit, two_digits};
 use crate::stack::cream::Cream;
 use crate::stack::finding::{Finding, Mend, Standing};
 use crate::stack::place::Stuff;

@@ -10,7 +10,7 @@ use crate::ingredient::Shelf;
 use crate::ingredient::diet::brings;
 use crate::job::assess::{Assessment, Point, assess_from};
 use crate::job::document::FormulaDocument;
-use crate::job::numbers::on_a_scale;
+use crate::number::{hundredths, on_a_scale};
 use crate::swap::ask::{Goal, SwapAsk, SwapFor};
 use crate::swap::differs::differs;
 use crate::swap::exchange::{Exchanged, exchanged};
@@ -129,7 +129,7 @@ fn option(
             own.is_some_and(|k| (old[k].mass.grams() - grams[at]).abs() < 0.004 * grams[at].max(0.5));
         // What hardly moves stays as it was written.
         line.amount = match own.filter(|_| untouched) {
-            Some(k) => format!("{} g", (100.0 * old[k].mass.grams()).round() / 100.0),
+            Some(k) => format!("{} g", hundredths(old[k].mass.grams())),
             None => format!("{} g", on_a_scale(grams[at])),
         };
     }

@@ -2,7 +2,7 @@
 
 use crate::ingredient::Ingredient;
 use crate::ingredient::composition::Part;
-use crate::ingredient::diet::Origin;
+use crate::ingredient::origin::Origin;
 use crate::job::document::FormulaDocument;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

@@ -3,7 +3,7 @@
 use crate::formula::WeighedLine;
 use crate::ingredient::Ingredient;
 use crate::job::assess::Assessment;
-use crate::job::numbers::two_digits;
+use crate::number::two_digits;
 use std::collections::BTreeSet;
 
 /// What a cook would want to know: firmness, sweetness, richness, keeping, allergens, diets, warnings.

@@ -45,12 +45,17 @@ pub fn digits(value: f64) -> f64 {
     (value * scale).round() / scale
 }
 
+/// Hundredths: finer is dust of the arithmetic.
+pub fn hundredths(value: f64) -> f64 {
+    (100.0 * value).round() / 100.0
+}
+
 /// Grams as a scale shows them: whole from 20 g, tenths below, hundredths below 1 g.
 pub fn on_a_scale(grams: f64) -> f64 {
     match grams {
         g if g >= 20.0 => g.round(),
         g if g >= 1.0 => (10.0 * g).round() / 10.0,
-        g => (100.0 * g).round() / 100.0,
+        g => hundredths(g),
     }
 }
 
@@ -60,7 +65,7 @@ pub fn weighed_g(grams: f64) -> f64 {
     match grams {
         g if g >= 1000.0 => g.round(),
         g if g >= 1.0 => (10.0 * g).round() / 10.0,
-        g => (100.0 * g).round() / 100.0,
+        g => hundredths(g),
     }
 }
 
