@@ -1,6 +1,6 @@
 //! Who wrote what and when: one line in the transaction of every write, never changed.
 
-use crate::kept::Noun;
+use crate::noun::Noun;
 use crate::writing::Writing;
 use crate::{By, Store, StoreError};
 use serde::{Deserialize, Serialize};

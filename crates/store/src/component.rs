@@ -1,7 +1,8 @@
 //! Components: creams with a name.
 
-use crate::kept::{COMPONENT, INGREDIENT, Kept, Noun, Revision};
+use crate::kept::Revision;
 use crate::list::Listed;
+use crate::noun::{COMPONENT, INGREDIENT, Kept, Noun};
 use crate::{Store, StoreError};
 use pastry::formula::Family;
 use pastry::job::FormulaDocument;

@@ -1,8 +1,9 @@
 //! Revisions and lines of lists in the description of the interface. Each kind of document has its own, under the
 //! name it gives itself: a derived one would be called the same for all.
 
-use crate::kept::{Kept, Revision};
+use crate::kept::Revision;
 use crate::list::Listed;
+use crate::noun::Kept;
 use std::borrow::Cow;
 use utoipa::openapi::schema::{AllOfBuilder, ArrayBuilder, ObjectBuilder, Schema, SchemaType, Type};
 use utoipa::openapi::{KnownFormat, Ref, RefOr, SchemaFormat};

@@ -1,7 +1,8 @@
 //! Ingredients of the kitchen's own, and the shelf with them.
 
-use crate::kept::{INGREDIENT, Kept, Noun, Revision};
+use crate::kept::Revision;
 use crate::list::Listed;
+use crate::noun::{INGREDIENT, Kept, Noun};
 use crate::{Store, StoreError};
 use pastry::ingredient::{IngredientDocument, Shelf};
 use serde::{Deserialize, Serialize};

@@ -4,7 +4,8 @@
 //! there once. Their order is the order in which they came here, whatever the clocks of the devices say.
 
 use crate::audit::What;
-use crate::kept::{Noun, hash};
+use crate::kept::hash;
+use crate::noun::Noun;
 use crate::{By, SaveId, Store, StoreError};
 use jiff::Timestamp;
 use serde::de::DeserializeOwned;

@@ -5,6 +5,7 @@
 //! that an answer that was lost can be asked for again without saving twice.
 
 use crate::audit::What;
+use crate::noun::{Kept, NOUNS, Noun, missing};
 use crate::{By, Store, StoreError, list};
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
@@ -12,52 +13,6 @@ use sha2::{Digest, Sha256};
 use sqlx::sqlite::SqliteRow;
 use sqlx::{Row, SqliteConnection};
 use std::collections::HashMap;
-use utoipa::ToSchema;
-
-/// What has revisions: its word in the file, and in a sentence.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Noun {
-    /// In the file.
-    pub word: &'static str,
-    /// To a cook.
-    pub said: &'static str,
-}
-
-/// Creams.
-pub const COMPONENT: Noun = Noun { word: "component", said: "formula" };
-/// Ingredients of the kitchen's own.
-pub const INGREDIENT: Noun = Noun { word: "ingredient", said: "ingredient" };
-/// Orders with their cakes.
-pub const ORDER: Noun = Noun { word: "order", said: "order" };
-
-/// All nouns with revisions.
-pub const NOUNS: [Noun; 3] = [COMPONENT, INGREDIENT, ORDER];
-
-/// A document that is kept with all its revisions.
-pub trait Kept: Serialize + DeserializeOwned + Clone + Send + Sync + 'static {
-    /// What lists show of it beside its name.
-    type Shown: Serialize + DeserializeOwned + ToSchema + std::fmt::Debug + Clone + PartialEq + Send;
-
-    /// Its noun.
-    const NOUN: Noun;
-
-    /// What a revision of it, and its line in a list, are called in the description of the interface.
-    const DESCRIBED: (&'static str, &'static str);
-
-    /// The order of its list, in SQL over the table `things`.
-    const LISTED_BY: &'static str = "name COLLATE NOCASE, created_at";
-
-    /// Its name.
-    fn called(&self) -> &str;
-
-    /// What lists show of it beside its name.
-    fn shown(&self) -> Self::Shown;
-
-    /// What it is made with: noun and key.
-    fn uses(&self) -> Vec<(Noun, &str)> {
-        Vec::new()
-    }
-}
 
 /// One revision of a thing, with its document.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -88,11 +43,6 @@ enum On {
 /// SHA-256 in hexadecimal.
 pub fn hash(text: &str) -> String {
     Sha256::digest(text.as_bytes()).iter().map(|byte| format!("{byte:02x}")).collect()
-}
-
-/// A key as an error names it.
-pub(crate) fn missing(noun: Noun, key: &str) -> StoreError {
-    StoreError::NotFound { noun: noun.said, key: key.chars().take(60).collect() }
 }
 
 async fn newest(connection: &mut SqliteConnection, noun: Noun, key: &str) -> Result<i64, StoreError> {

@@ -1,7 +1,7 @@
 //! The kitchen itself.
 
 use crate::audit::What;
-use crate::kept::Noun;
+use crate::noun::Noun;
 use crate::{By, Store, StoreError};
 use pastry::units::RoomTemperature;
 use pastry::units::kitchen::Measures;

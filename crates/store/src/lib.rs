@@ -1,12 +1,13 @@
 //! The kitchen's file: SQLite, one writer at a time, every save a new revision.
 //!
+//! * [`noun`]: what can be kept, and what its documents tell
 //! * [`kept`]: the one history of everything that is saved: revisions with their hash, save ids, conflicts
 //! * [`list`]: what lists show of it: names, tags, what is put away, and what uses what
 //! * [`component`]: creams; [`ingredient`]: ingredients of the kitchen's own; [`order`]: orders with their cakes
 //! * [`journal`]: what happens to a thing while it is made, only added; [`audit`]: who wrote what and when
 //! * [`kitchen`]: its name, room temperature and cups
 //! * [`pantry`]: what the kitchen says of any ingredient: own density, piece, pack, price, put away
-//! * [`open`]: opening a file, or saying why not; `upgrade`: older files; `writing`: the one writer
+//! * [`open`]: opening a file, [`look`]: or saying why not; `file`: its options and what stands beside it; `upgrade`: older files; `writing`: the one writer
 //! * [`copies`]: backup, verify, restore
 //!
 //! Time and new keys come in as arguments of the calls that need them.
@@ -17,12 +18,15 @@ pub mod component;
 pub mod copies;
 mod described;
 pub mod error;
+mod file;
 pub mod ingredient;
 pub mod journal;
 pub mod kept;
 pub mod kitchen;
 pub mod list;
 pub mod lock;
+pub mod look;
+pub mod noun;
 pub mod open;
 pub mod order;
 pub mod pantry;
@@ -31,6 +35,7 @@ mod writing;
 
 pub use by::{By, Device, SaveId};
 pub use error::StoreError;
+pub use file::APPLICATION_ID;
 pub use open::Opening;
 
 use lock::Lock;

@@ -1,7 +1,7 @@
 //! What lists show of everything that is kept: its name, its tags, what is put away, and what uses what.
 
 use crate::audit::What;
-use crate::kept::{Kept, Noun, missing};
+use crate::noun::{Kept, Noun, missing};
 use crate::{By, Store, StoreError};
 use serde::{Deserialize, Serialize};
 use sqlx::{Row, SqliteConnection};

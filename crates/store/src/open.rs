@@ -1,35 +1,24 @@
 //! Opening a kitchen's file: only ours, only whole, only one program at a time, never an empty one in place of one
 //! that was there.
 
-use crate::error::{CORRUPT, NOT_A_DATABASE, code};
+use crate::file::{OWNER_ONLY, PATIENCE, log_of, options, set_aside};
 use crate::lock::{Lock, beside};
+use crate::look::look_first;
 use crate::writing::at_rest;
 use crate::{Inner, Store, StoreError, upgrade};
-use sqlx::Connection;
-use sqlx::sqlite::{
-    SqliteConnectOptions, SqliteConnection, SqliteJournalMode, SqlitePoolOptions, SqliteSynchronous,
-};
+use sqlx::sqlite::{SqliteJournalMode, SqlitePoolOptions, SqliteSynchronous};
 use std::fs::{OpenOptions, Permissions};
 use std::os::unix::fs::{OpenOptionsExt, PermissionsExt};
-use std::path::{Path, PathBuf};
+use std::path::Path;
 use std::sync::{Arc, Mutex};
 use std::time::Duration;
 use tokio::sync::watch;
-
-/// "Spn1" in SQLite's header: `file` and this program know a kitchen by it.
-pub const APPLICATION_ID: i64 = 0x5370_6e31;
-
-/// How long a writer waits for another program, and a request for a connection.
-const PATIENCE: Duration = Duration::from_secs(5);
 
 /// How long the file rests before its log is folded in.
 pub const REST: Duration = Duration::from_secs(2);
 
 /// Connections that only read.
 const READERS: u32 = 4;
-
-/// Only the owner reads and writes a kitchen.
-pub(crate) const OWNER_ONLY: u32 = 0o600;
 
 /// How to open.
 #[derive(Debug, Clone, Copy, Default)]
@@ -38,11 +27,6 @@ pub struct Opening {
     pub new: bool,
     /// Most pages the file may have, of 4 kB; none for no limit. Tests fill a disk with it.
     pub most_pages: Option<u32>,
-}
-
-/// The file as SQLite is told to open it.
-pub(crate) fn options(path: &Path) -> SqliteConnectOptions {
-    SqliteConnectOptions::new().filename(path).busy_timeout(PATIENCE).foreign_keys(true)
 }
 
 impl Store {
@@ -70,7 +54,7 @@ impl Store {
             return Err(StoreError::Gone { path: path.to_owned() });
         }
         if how.new && (!empty || log_of(path).exists()) {
-            crate::copies::set_aside(path, jiff::Timestamp::now())?;
+            set_aside(path, jiff::Timestamp::now())?;
         }
         make_private(path)?;
         look_first(path, was_here && !how.new).await?;
@@ -134,12 +118,6 @@ fn pool(connections: u32) -> SqlitePoolOptions {
     )
 }
 
-pub(crate) fn log_of(path: &Path) -> PathBuf {
-    let mut name = path.as_os_str().to_owned();
-    name.push("-wal");
-    PathBuf::from(name)
-}
-
 /// The file exists and is its owner's alone; its log gets the same mode from SQLite.
 fn make_private(path: &Path) -> Result<(), StoreError> {
     let failed = |error: std::io::Error| StoreError::io(path, &error);
@@ -156,62 +134,4 @@ fn make_private(path: &Path) -> Result<(), StoreError> {
         return Err(StoreError::ReadOnly);
     }
     Ok(())
-}
-
-/// Looks whether the file is ours, whole and not too new, before anything is written to it.
-async fn look_first(path: &Path, was_here: bool) -> Result<(), StoreError> {
-    let mut connection = SqliteConnection::connect_with(&options(path)).await?;
-    let outcome = look(&mut connection, path, was_here).await;
-    let _ = connection.close().await;
-    outcome
-}
-
-/// The same with a connection.
-pub(crate) async fn look(
-    connection: &mut SqliteConnection,
-    path: &Path,
-    was_here: bool,
-) -> Result<(), StoreError> {
-    let of = |error: sqlx::Error| match code(&error) {
-        Some(NOT_A_DATABASE) => StoreError::NotOurs(path.to_owned()),
-        Some(CORRUPT) => StoreError::DamagedFile { path: path.to_owned(), words: error.to_string() },
-        _ => error.into(),
-    };
-    let tables: Vec<String> = sqlx::query_scalar("SELECT name FROM sqlite_master WHERE type = 'table'")
-        .fetch_all(&mut *connection)
-        .await
-        .map_err(of)?;
-    let id: i64 =
-        sqlx::query_scalar("PRAGMA application_id").fetch_one(&mut *connection).await.map_err(of)?;
-    if tables.is_empty() {
-        return match (id, was_here) {
-            (0 | APPLICATION_ID, false) => Ok(()),
-            (0 | APPLICATION_ID, true) => Err(StoreError::Gone { path: path.to_owned() }),
-            _ => Err(StoreError::NotOurs(path.to_owned())),
-        };
-    }
-    let has = |name: &str| tables.iter().any(|table| table == name);
-    // Kitchens of the first versions did not carry the number.
-    if !matches!(id, 0 | APPLICATION_ID) || !has("kitchen") || !(has("components") || has("things")) {
-        return Err(StoreError::NotOurs(path.to_owned()));
-    }
-    if upgrade::version(connection).await? > upgrade::newest() {
-        return Err(StoreError::Newer(path.to_owned()));
-    }
-    let said: Vec<String> =
-        sqlx::query_scalar("PRAGMA quick_check(5)").fetch_all(&mut *connection).await.map_err(of)?;
-    if said != ["ok"] {
-        return Err(StoreError::DamagedFile { path: path.to_owned(), words: said.join("; ") });
-    }
-    Ok(())
-}
-
-/// A connection that only reads, to a file that is there and ours.
-pub(crate) async fn read_only(path: &Path) -> Result<SqliteConnection, StoreError> {
-    if !path.is_file() {
-        return Err(StoreError::NoFile(path.to_owned()));
-    }
-    let mut connection = SqliteConnection::connect_with(&options(path).read_only(true)).await?;
-    look(&mut connection, path, true).await?;
-    Ok(connection)
 }

@@ -1,7 +1,8 @@
 //! Orders with their cakes.
 
-use crate::kept::{COMPONENT, Kept, Noun, ORDER, Revision};
+use crate::kept::Revision;
 use crate::list::Listed;
+use crate::noun::{COMPONENT, Kept, Noun, ORDER};
 use pastry::order::OrderDocument;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

@@ -2,7 +2,7 @@
 //! costs, and whether it is put away.
 
 use crate::audit::What;
-use crate::kept::Noun;
+use crate::noun::Noun;
 use crate::{By, Store, StoreError};
 use pastry::ingredient::Pack;
 use pastry::units::{Density, Mass};

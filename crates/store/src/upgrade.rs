@@ -1,9 +1,10 @@
 //! Older files: copied, then brought up to date, with no revision lost.
 
-use crate::kept::{COMPONENT, INGREDIENT, Kept, Noun, ORDER, hash};
+use crate::StoreError;
+use crate::file::{APPLICATION_ID, copy_into, free_name};
+use crate::kept::hash;
 use crate::list::note_uses;
-use crate::open::APPLICATION_ID;
-use crate::{StoreError, copies};
+use crate::noun::{COMPONENT, INGREDIENT, Kept, Noun, ORDER};
 use pastry::formula::Family;
 use pastry::order::OrderDocument;
 use sqlx::migrate::Migrator;
@@ -40,8 +41,8 @@ pub(crate) async fn bring_up_to_date(pool: &SqlitePool, path: &Path) -> Result<(
     let mut connection = pool.acquire().await?;
     let version = version(&mut connection).await?;
     if version > 0 && version < newest() {
-        let copy = copies::free_name(path, &format!("before-update-from-{version}"));
-        copies::copy_into(&mut connection, &copy).await?;
+        let copy = free_name(path, &format!("before-update-from-{version}"));
+        copy_into(&mut connection, &copy).await?;
         tracing::info!(
             copy = %copy.display(),
             "the kitchen's file is of an older version: it was copied before it is brought up to date"

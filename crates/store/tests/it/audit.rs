@@ -7,8 +7,8 @@ use sqlx::{Connection, SqliteConnection};
 use store::Device;
 use store::audit::{MOST_LINES, What};
 use store::journal::NewEvent;
-use store::kept::{COMPONENT, Noun};
 use store::list::Place;
+use store::noun::{COMPONENT, Noun};
 
 #[tokio::test]
 async fn every_write_leaves_one_line_with_who_when_and_what() {

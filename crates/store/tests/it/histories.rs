@@ -33,7 +33,7 @@ async fn no_history_can_be_changed_deleted_or_replaced_even_from_outside() {
     let nouns: i64 =
         sqlx::query_scalar("SELECT count(DISTINCT noun) FROM revisions").fetch_one(&mut raw).await.unwrap();
     assert_eq!(nouns, 3);
-    for noun in store::kept::NOUNS.map(|noun| noun.word) {
+    for noun in store::noun::NOUNS.map(|noun| noun.word) {
         for sql in [
             "UPDATE revisions SET document = '{}' WHERE noun = ?",
             "UPDATE OR REPLACE revisions SET revision = 7 WHERE noun = ?",

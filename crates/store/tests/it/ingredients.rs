@@ -4,8 +4,8 @@ use crate::{document, fresh, new_key, noon};
 use pastry::ingredient::{IngredientDocument, find};
 use pastry::job::FormulaDocument;
 use store::StoreError;
-use store::kept::{COMPONENT, INGREDIENT};
 use store::list::Place;
+use store::noun::{COMPONENT, INGREDIENT};
 
 fn cream(key: &str) -> IngredientDocument {
     IngredientDocument::copy_of(find("cream36").unwrap(), key.to_owned(), "Meadow cream".to_owned())

@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 use sqlx::{Connection, SqliteConnection};
 use std::collections::BTreeSet;
 use store::journal::NewEvent;
-use store::kept::Noun;
+use store::noun::Noun;
 use store::{Device, SaveId, StoreError, copies};
 
 const BATCH: Noun = Noun { word: "batch", said: "batch" };

@@ -7,8 +7,9 @@ use pastry::order::OrderDocument;
 use sqlx::{Connection, Executor, Row, SqliteConnection};
 use std::os::unix::fs::PermissionsExt;
 use std::path::Path;
-use store::kept::{COMPONENT, INGREDIENT, ORDER};
-use store::open::{APPLICATION_ID, REST};
+use store::APPLICATION_ID;
+use store::noun::{COMPONENT, INGREDIENT, ORDER};
+use store::open::REST;
 use store::{Opening, Store, StoreError, copies};
 
 async fn raw(path: &Path) -> SqliteConnection {

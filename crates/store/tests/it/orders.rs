@@ -3,8 +3,8 @@
 use crate::{document, fresh, new_key, noon};
 use pastry::order::OrderDocument;
 use store::StoreError;
-use store::kept::{COMPONENT, INGREDIENT, ORDER};
 use store::list::Place;
+use store::noun::{COMPONENT, INGREDIENT, ORDER};
 
 /// Put away.
 const AWAY: Place = Place { tags: None, archived: true };
