@@ -1,34 +1,20 @@
 //! The application: routes, limits, headers.
 
-use crate::desk::Desk;
 use crate::door::Names;
 use crate::error::{ApiError, internal};
-use crate::{assets, door, openapi, routes};
+use crate::state::AppState;
+use crate::{assets, door, openapi, routes, shape};
 use axum::Router;
 use axum::extract::State;
 use axum::http::{HeaderName, HeaderValue, Request, StatusCode};
 use axum::response::{IntoResponse, Response};
 use std::time::Duration;
-use store::Store;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
 use tower_http::csrf::{CsrfLayer, ProtectionError};
 use tower_http::set_header::SetResponseHeaderLayer;
 use tower_http::timeout::TimeoutLayer;
 use tower_http::trace::TraceLayer;
-
-/// What every handler can reach.
-#[derive(Clone)]
-pub struct AppState {
-    /// The kitchen's file.
-    pub store: Store,
-    /// Whether this is the invented kitchen.
-    pub demo: bool,
-    /// Where long work is done.
-    pub desk: Desk,
-    /// When this server began, milliseconds since 1970: a later one is a later epoch.
-    pub begun_ms: i64,
-}
 
 /// Longest a request may take.
 const LONGEST_REQUEST: Duration = Duration::from_secs(15);
@@ -51,6 +37,7 @@ async fn epoch(State(state): State<AppState>, mut response: Response) -> Respons
 
 /// The whole application, for a server that answers to these names.
 pub fn app(state: AppState, names: Names) -> Router {
+    shape::describe(openapi::document);
     let header = |name: &'static str, value: &'static str| {
         SetResponseHeaderLayer::if_not_present(HeaderName::from_static(name), HeaderValue::from_static(value))
     };

@@ -1,7 +1,7 @@
 //! What the cakes of a question are made of: the formulas they name, from this kitchen, and the shelf for them.
 
-use crate::app::AppState;
 use crate::error::ApiError;
+use crate::state::AppState;
 use pastry::ingredient::Shelf;
 use pastry::job::FormulaDocument;
 use pastry::stack::{Known, StackDocument};

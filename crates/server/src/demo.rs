@@ -10,8 +10,8 @@ use pastry::units::RoomTemperature;
 use rust_embed::RustEmbed;
 use serde_json::Value;
 use std::collections::HashMap;
-use store::kept::COMPONENT;
 use store::list::Place;
+use store::noun::COMPONENT;
 use store::{By, Device, Store, StoreError};
 use uuid::Uuid;
 

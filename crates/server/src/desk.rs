@@ -1,7 +1,6 @@
 //! Long work: done off the threads that answer everybody else, so many at a time, within a time, and called off when
 //! the asker leaves.
 
-use crate::app::AppState;
 use crate::error::ApiError;
 use pastry::fault::Fault;
 use pastry::patience::until_called_off;
@@ -75,19 +74,6 @@ impl Desk {
             Ok(Err(error)) => Err(error),
             Ok(Ok(Ok(done))) => done.map_err(ApiError::Faults),
         }
-    }
-}
-
-impl AppState {
-    /// Does a piece of work at this server's desk.
-    ///
-    /// # Errors
-    /// See [`Desk::work_out`].
-    pub async fn work_out<T: Send + 'static>(
-        &self,
-        what: impl FnOnce() -> Result<T, Vec<Fault>> + Send + 'static,
-    ) -> Result<T, ApiError> {
-        self.desk.work_out(what).await
     }
 }
 

@@ -124,6 +124,11 @@ impl ApiError {
     }
 }
 
+/// The error of a key that no ingredient has.
+pub fn unknown_ingredient(key: &str) -> ApiError {
+    StoreError::NotFound { noun: "ingredient", key: key.chars().take(60).collect() }.into()
+}
+
 /// What the store refused or failed at: the words it has for a cook stay, the rest is for the log.
 fn store_problem(fault: &StoreError, problem: &mut Problem) -> (StatusCode, &'static str) {
     match fault {

@@ -1,6 +1,6 @@
 //! Examples in the description: real requests, and small answers as the program gives them.
 
-use crate::commands::weigh_amount;
+use crate::convert::weigh_amount;
 use crate::demo;
 use pastry::ingredient::label::LabelKind;
 use pastry::ingredient::{IngredientDocument, Label, find};

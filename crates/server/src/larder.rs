@@ -1,7 +1,7 @@
 //! What this kitchen pays and in what packs it buys, beside what the catalogue assumes.
 
-use crate::app::AppState;
 use crate::error::ApiError;
+use crate::state::AppState;
 use pastry::ingredient::{Ingredient, Pack};
 use std::collections::HashMap;
 

@@ -3,7 +3,7 @@
 use clap::Parser;
 use pastry::scale::Target;
 use server::config::{Cli, Command, Serve};
-use server::{commands, openapi, serve};
+use server::{commands, formats, openapi, serve, shape};
 use std::process::ExitCode;
 
 /// Exit code for bad input.
@@ -12,6 +12,7 @@ const BAD_INPUT: u8 = 2;
 const INCOMPLETE: u8 = 3;
 
 fn main() -> ExitCode {
+    shape::describe(openapi::document);
     match Cli::parse().command {
         Command::Serve(options) => run(options),
         Command::Predict { file } => answer(commands::predict(&file)),
@@ -93,8 +94,8 @@ fn copies(work: impl Future<Output = Result<String, String>>) -> ExitCode {
 }
 
 fn schema(name: &str) -> Result<String, String> {
-    let known = || openapi::FORMATS.map(|format| format.name).join(", ");
-    let format = openapi::FORMATS
+    let known = || formats::FORMATS.map(|format| format.name).join(", ");
+    let format = formats::FORMATS
         .iter()
         .find(|format| format.name == name)
         .ok_or_else(|| format!("schema: there is no format {name}: write one of {}", known()))?;

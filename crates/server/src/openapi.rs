@@ -1,8 +1,9 @@
 //! The description of the interface (OpenAPI 3.1) and the JSON Schemas of the open formats, all made
 //! from the types themselves.
 
-use crate::app::AppState;
 use crate::examples;
+use crate::formats::{FORMATS, Format};
+use crate::state::AppState;
 use axum::Router;
 use axum::http::header;
 use axum::response::IntoResponse;
@@ -11,51 +12,6 @@ use serde_json::{Map, Value, json};
 use utoipa::OpenApi;
 use utoipa::openapi::OpenApi as Document;
 use utoipa_axum::router::OpenApiRouter;
-
-/// A published format: the type that defines it, its title, what its fields `format` and `version` say.
-pub struct Format {
-    /// Name of its file, without ending.
-    pub name: &'static str,
-    /// The type that defines it.
-    pub root: &'static str,
-    title: &'static str,
-    /// What its field `format` says.
-    pub says: &'static str,
-}
-
-/// The open formats, each published as a JSON Schema in the repository and served.
-pub const FORMATS: [Format; 5] = [
-    Format {
-        name: "formula-1",
-        root: "FormulaDocument",
-        title: "Bright Spoon formula, version 1",
-        says: pastry::job::document::FORMAT,
-    },
-    Format {
-        name: "ingredient-1",
-        root: "IngredientDocument",
-        title: "Bright Spoon ingredient, version 1",
-        says: pastry::ingredient::document::FORMAT,
-    },
-    Format {
-        name: "pantry-1",
-        root: "PantryDocument",
-        title: "Bright Spoon pantry, version 1",
-        says: pastry::ingredient::table::FORMAT,
-    },
-    Format {
-        name: "stack-1",
-        root: "StackDocument",
-        title: "Bright Spoon cake, version 1",
-        says: pastry::stack::document::FORMAT,
-    },
-    Format {
-        name: "order-1",
-        root: "OrderDocument",
-        title: "Bright Spoon order, version 1",
-        says: pastry::order::document::FORMAT,
-    },
-];
 
 #[derive(OpenApi)]
 #[openapi(

@@ -1,7 +1,7 @@
 //! An ingredient as the interface shows it.
 
 use pastry::ingredient::composition::FATS;
-use pastry::ingredient::measure::HouseholdWeight;
+use pastry::ingredient::weights::HouseholdWeight;
 use pastry::ingredient::{Diet, Ingredient, IngredientDocument, Origin, Pack, Part, PhaseShares, diet};
 use pastry::rheology::solid_fat::Pool;
 use pastry::units::{Density, Mass};

@@ -1,11 +1,12 @@
 //! Running the server: open the file, listen, stop cleanly.
 
-use crate::app::{AppState, app};
+use crate::app::app;
 use crate::config::{LogForm, Serve, default_data_file};
 use crate::demo;
 use crate::desk::Desk;
 use crate::door::Names;
 use crate::listen::{Limits, listen};
+use crate::state::AppState;
 use jiff::Timestamp;
 use std::net::SocketAddr;
 use store::{Opening, Store, StoreError};

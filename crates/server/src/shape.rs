@@ -3,21 +3,28 @@
 //! The types read a body first, because they have the better words; what they let pass and the schema does not (a size
 //! past its range, a list too long, a field nobody knows) is refused here, field by field.
 
-use crate::openapi;
 use jsonschema::error::ValidationErrorKind as Kind;
 use jsonschema::{ValidationError, Validator};
 use pastry::fault::Fault;
 use pastry::field::{place, unit};
 use serde_json::{Value, json};
 use std::collections::HashMap;
-use std::sync::{Arc, LazyLock, Mutex};
+use std::sync::{Arc, LazyLock, Mutex, OnceLock};
 use utoipa::ToSchema;
 
 /// Most faults told at once.
 const MOST: usize = 20;
 
-static DESCRIPTION: LazyLock<Value> = LazyLock::new(openapi::document);
+static DESCRIBE: OnceLock<fn() -> Value> = OnceLock::new();
+static DESCRIPTION: LazyLock<Value> =
+    LazyLock::new(|| DESCRIBE.get().expect("whoever reads a body has said what it is held against")());
 static READY: LazyLock<Mutex<HashMap<String, Arc<Validator>>>> = LazyLock::new(Mutex::default);
+
+/// Says what bodies are held against: the description of the interface, which lies above this.
+pub fn describe(description: fn() -> Value) {
+    // Said again it is the same.
+    let _ = DESCRIBE.set(description);
+}
 
 /// The schema of a type of the description, made ready once.
 fn validator(name: &str) -> Option<Arc<Validator>> {
@@ -134,6 +141,7 @@ mod tests {
 
     #[test]
     fn a_size_in_one_of_several_kinds_is_said_at_its_field() {
+        describe(crate::openapi::document);
         let cake = |across: f64| {
             json!({
                 "format": "bright-spoon/stack", "version": 1,

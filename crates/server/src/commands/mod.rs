@@ -3,13 +3,12 @@
 pub mod copies;
 
 use crate::body::parse;
+use crate::convert::weigh_amount;
 use crate::error::ApiError;
 use crate::pantry_view::{IngredientEntry, entry};
 use crate::routes::families::{FamilyEntry, families};
-use crate::routes::predict::{Conversion, ConvertRequest, convert};
 use pastry::balance::ways;
 use pastry::fault::Fault;
-use pastry::ingredient::measure::OwnWeights;
 use pastry::ingredient::search::search;
 use pastry::ingredient::{Ingredient, Shelf, catalogue};
 use pastry::job::{FormulaDocument, assess, compare};
@@ -284,16 +283,7 @@ pub fn compare_files(files: &[PathBuf]) -> Result<String, String> {
     })
 }
 
-/// An amount of an ingredient of the catalogue, weighed.
-///
-/// # Errors
-/// An unknown ingredient, an amount that cannot be read or weighed.
-pub fn weigh_amount(amount: &str, ingredient: &str, measures: Measures) -> Result<Conversion, ApiError> {
-    let request = ConvertRequest { amount: amount.to_owned(), ingredient: ingredient.to_owned(), measures };
-    convert(&request, &Shelf::catalogue(), OwnWeights::default())
-}
-
-/// The same as JSON.
+/// An amount of an ingredient of the catalogue, weighed, as JSON.
 ///
 /// # Errors
 /// In words.

@@ -1,13 +1,13 @@
 //! What was done lately: who wrote what and when.
 
-use crate::app::AppState;
 use crate::body::Asked;
 use crate::error::ApiError;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use serde::{Deserialize, Serialize};
 use store::audit::{AuditLine, What};
-use store::kept::NOUNS;
+use store::noun::NOUNS;
 use utoipa::{IntoParams, ToSchema};
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;

@@ -1,10 +1,9 @@
 //! The smallest ways into the window, and one thing for another.
 
-use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
 use crate::larder::Larder;
-use crate::routes::predict::keys;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use pastry::balance::{Ways, ways};
@@ -31,7 +30,7 @@ async fn balance(
     State(state): State<AppState>,
     Body(document): Body<FormulaDocument>,
 ) -> Result<Json<Ways>, ApiError> {
-    let shelf = state.store.shelf(keys([&document])).await?;
+    let shelf = state.shelf_of([&document]).await?;
     let larder = Larder::of(&state).await?;
     // A drip is integrated some thousand times.
     state.work_out(move || ways(&document, &shelf, &|i| larder.price(i))).await.map(Json)
@@ -47,7 +46,7 @@ async fn balance(
     (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
 ))]
 async fn swap(State(state): State<AppState>, Body(ask): Body<SwapAsk>) -> Result<Json<Swaps>, ApiError> {
-    let mut wanted = keys([&ask.document]);
+    let mut wanted: Vec<&str> = ask.document.lines.iter().map(|line| line.ingredient.as_str()).collect();
     if let SwapFor::Replace { by, .. } = &ask.ask {
         wanted.push(by);
     }

@@ -1,10 +1,10 @@
 //! Saved formulas and their revisions.
 
-use crate::app::AppState;
 use crate::error::ApiError;
 use crate::kept_routes;
 use crate::listed_routes;
 use crate::routes::kept::Fit;
+use crate::state::AppState;
 use pastry::fault::Fault;
 use pastry::job::{FormulaDocument, assess_from};
 use store::component::{Component, ComponentSummary};

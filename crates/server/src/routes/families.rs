@@ -1,6 +1,6 @@
 //! Families of creams: what each is, what it is used for, and a formula to start with for each job.
 
-use crate::app::AppState;
+use crate::state::AppState;
 use axum::Json;
 use pastry::formula::family::{FamilyGroup, Figure, Setting};
 use pastry::formula::process::{WhipStage, overrun_percent, whip};

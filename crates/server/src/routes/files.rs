@@ -1,15 +1,15 @@
 //! Files in and out: the pantry as CSV or JSON, a formula with the own ingredients it needs.
 
-use crate::app::AppState;
 use crate::body::{Asked, Body};
+use crate::download::download;
 use crate::error::{ApiError, Problem};
 use crate::routes::recipes::{Form, WantedForm};
 use crate::saving::Saving;
 use crate::shape::faults;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::{Path, State};
-use axum::http::header;
-use axum::response::{IntoResponse, Response};
+use axum::response::Response;
 use pastry::fault::Fault;
 use pastry::ingredient::document::IngredientDocument;
 use pastry::ingredient::shelf::key_for;
@@ -85,19 +85,6 @@ pub fn routes() -> OpenApiRouter<AppState> {
         .routes(routes!(export_ingredients))
         .routes(routes!(import_ingredients))
         .routes(routes!(export_component))
-}
-
-/// A file to keep under a name.
-pub(crate) fn download(kind: &'static str, name: &str, text: String) -> Response {
-    let name: String = name.chars().map(|c| if c.is_ascii_alphanumeric() { c } else { '-' }).collect();
-    let extension = match kind {
-        kind if kind.starts_with("text/csv") => "csv",
-        "application/ld+json" => "jsonld",
-        _ => "json",
-    };
-    let disposition = format!("attachment; filename=\"{name}.{extension}\"");
-    ([(header::CONTENT_TYPE, kind.to_owned()), (header::CONTENT_DISPOSITION, disposition)], text)
-        .into_response()
 }
 
 /// The kitchen's own ingredients as a file.

@@ -1,7 +1,7 @@
 //! Is it alive, and can it read and write its file?
 
-use crate::app::AppState;
 use crate::error::{ApiError, Problem};
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use serde::Serialize;

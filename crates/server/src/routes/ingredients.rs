@@ -1,12 +1,12 @@
 //! The pantry: every ingredient with what it is made of, and those of the kitchen's own.
 
-use crate::app::AppState;
 use crate::body::{Asked, Body};
-use crate::error::{ApiError, Problem};
+use crate::error::{ApiError, Problem, unknown_ingredient};
 use crate::kept_routes;
 use crate::pantry_view::{IngredientDetail, IngredientEntry, KitchenValues, detail, entry};
 use crate::routes::kept::Fit;
 use crate::saving::Saving;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::{Path, State};
 use pastry::fault::Fault;
@@ -15,9 +15,8 @@ use pastry::ingredient::search::search;
 use pastry::ingredient::{IngredientDocument, Label, find};
 use serde::Deserialize;
 use std::collections::HashMap;
-use store::StoreError;
 use store::ingredient::OwnIngredient;
-use store::kept::{COMPONENT, INGREDIENT};
+use store::noun::{COMPONENT, INGREDIENT};
 use store::pantry::PantryItem;
 use utoipa::IntoParams;
 use utoipa_axum::router::OpenApiRouter;
@@ -177,7 +176,7 @@ async fn save_kitchen_values(
         (None, Some(ingredient)) => {
             detail(ingredient, None, None, &item, state.store.used_in(COMPONENT, INGREDIENT, &key).await?)
         }
-        (None, None) => return Err(unknown(&key)),
+        (None, None) => return Err(unknown_ingredient(&key)),
     }))
 }
 
@@ -188,9 +187,4 @@ async fn save_kitchen_values(
 ))]
 async fn infer_ingredient(Body(label): Body<Label>) -> Result<Json<Inferred>, ApiError> {
     label.infer().map(Json).map_err(ApiError::Faults)
-}
-
-/// The error of a key that nothing has.
-pub fn unknown(key: &str) -> ApiError {
-    StoreError::NotFound { noun: "ingredient", key: key.chars().take(60).collect() }.into()
 }

@@ -3,9 +3,9 @@
 //!
 //! A noun says what makes it fit to be kept ([`Fit`]) and where its routes are ([`kept_routes!`](crate::kept_routes), [`listed_routes!`](crate::listed_routes)); what they do is here.
 
-use crate::app::AppState;
 use crate::error::ApiError;
 use crate::saving::Saving;
+use crate::state::AppState;
 use axum::Json;
 use axum::http::StatusCode;
 use pastry::changed::changed;
@@ -13,8 +13,9 @@ use pastry::fault::Fault;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use std::future::Future;
-use store::kept::{Kept, Revision};
+use store::kept::Revision;
 use store::list::{LONGEST_TAG, Listed, MOST_TAGS, Place};
+use store::noun::Kept;
 use store::{StoreError, component};
 use utoipa::ToSchema;
 use uuid::Uuid;
@@ -245,7 +246,7 @@ macro_rules! kept_routes {
             )
         )]
         async fn create(
-            axum::extract::State(state): axum::extract::State<$crate::app::AppState>,
+            axum::extract::State(state): axum::extract::State<$crate::state::AppState>,
             saving: $crate::saving::Saving,
             $crate::body::Body(document): $crate::body::Body<$document>,
         ) -> Result<(axum::http::StatusCode, axum::Json<$revision>), $crate::error::ApiError> {
@@ -267,7 +268,7 @@ macro_rules! kept_routes {
             )
         )]
         async fn save(
-            axum::extract::State(state): axum::extract::State<$crate::app::AppState>,
+            axum::extract::State(state): axum::extract::State<$crate::state::AppState>,
             axum::extract::Path(id): axum::extract::Path<String>,
             saving: $crate::saving::Saving,
             $crate::body::Body(save): $crate::body::Body<$save>,
@@ -286,7 +287,7 @@ macro_rules! kept_routes {
             )
         )]
         async fn versions(
-            axum::extract::State(state): axum::extract::State<$crate::app::AppState>,
+            axum::extract::State(state): axum::extract::State<$crate::state::AppState>,
             axum::extract::Path(id): axum::extract::Path<String>,
         ) -> Result<axum::Json<Vec<$crate::routes::kept::Version>>, $crate::error::ApiError> {
             $crate::routes::kept::versions::<$document>(&state, &id).await
@@ -306,7 +307,7 @@ macro_rules! kept_routes {
             )
         )]
         async fn read_version(
-            axum::extract::State(state): axum::extract::State<$crate::app::AppState>,
+            axum::extract::State(state): axum::extract::State<$crate::state::AppState>,
             axum::extract::Path((id, revision)): axum::extract::Path<(String, String)>,
         ) -> Result<axum::Json<$revision>, $crate::error::ApiError> {
             $crate::routes::kept::read_revision(&state, &id, &revision).await
@@ -326,7 +327,7 @@ macro_rules! listed_routes {
             responses((status = 200, body = [$listed], description = "All of them"))
         )]
         async fn list(
-            axum::extract::State(state): axum::extract::State<$crate::app::AppState>,
+            axum::extract::State(state): axum::extract::State<$crate::state::AppState>,
         ) -> Result<axum::Json<Vec<$listed>>, $crate::error::ApiError> {
             $crate::routes::kept::list(&state).await
         }
@@ -342,7 +343,7 @@ macro_rules! listed_routes {
             )
         )]
         async fn read(
-            axum::extract::State(state): axum::extract::State<$crate::app::AppState>,
+            axum::extract::State(state): axum::extract::State<$crate::state::AppState>,
             axum::extract::Path(id): axum::extract::Path<String>,
         ) -> Result<axum::Json<$revision>, $crate::error::ApiError> {
             $crate::routes::kept::read(&state, &id).await
@@ -362,7 +363,7 @@ macro_rules! listed_routes {
             )
         )]
         async fn place(
-            axum::extract::State(state): axum::extract::State<$crate::app::AppState>,
+            axum::extract::State(state): axum::extract::State<$crate::state::AppState>,
             axum::extract::Path(id): axum::extract::Path<String>,
             saving: $crate::saving::Saving,
             $crate::body::Body(place): $crate::body::Body<store::list::Place>,

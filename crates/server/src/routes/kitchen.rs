@@ -1,9 +1,9 @@
 //! The kitchen: name, room temperature, cups.
 
-use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
 use crate::saving::Saving;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use pastry::formula::Fault;

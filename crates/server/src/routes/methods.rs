@@ -1,9 +1,8 @@
 //! How a cream is made: schools as steps.
 
-use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
-use crate::routes::predict::keys;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use pastry::job::FormulaDocument;
@@ -29,6 +28,6 @@ async fn methods(
     State(state): State<AppState>,
     Body(document): Body<FormulaDocument>,
 ) -> Result<Json<Vec<MethodSheet>>, ApiError> {
-    let shelf = state.store.shelf(keys([&document])).await?;
+    let shelf = state.shelf_of([&document]).await?;
     state.work_out(move || sheet(&document, &shelf)).await.map(Json)
 }

@@ -17,7 +17,7 @@ pub mod rescue;
 pub mod scale;
 pub mod stacks;
 
-use crate::app::AppState;
+use crate::state::AppState;
 use utoipa_axum::router::OpenApiRouter;
 
 /// All routes.

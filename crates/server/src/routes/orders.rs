@@ -1,6 +1,5 @@
 //! Orders: saved with their revisions, and worked out.
 
-use crate::app::AppState;
 use crate::body::Body;
 use crate::cupboard::Cupboard;
 use crate::error::{ApiError, Problem};
@@ -8,11 +7,12 @@ use crate::kept_routes;
 use crate::larder::Larder;
 use crate::listed_routes;
 use crate::routes::kept::Fit;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use pastry::fault::Fault;
 use pastry::order::{OrderAnswer, OrderDocument};
-use store::kept::{COMPONENT, INGREDIENT};
+use store::noun::{COMPONENT, INGREDIENT};
 use store::order::{Order, OrderSummary};
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;

@@ -1,14 +1,13 @@
 //! Formulas, cakes and orders as files: whole documents, Schema.org Recipe, lists as CSV; and all of them read.
 
-use crate::app::AppState;
 use crate::body::{Asked, Body};
 use crate::cupboard::Cupboard;
+use crate::download::download;
 use crate::error::{ApiError, Problem};
-use crate::openapi::FORMATS;
-use crate::routes::files::download;
+use crate::formats::FORMATS;
 use crate::routes::orders::worked_out;
-use crate::routes::predict::keys;
 use crate::shape::faults_of;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use axum::response::Response;
@@ -112,7 +111,7 @@ async fn write_file(
     let room_c = state.store.kitchen().await?.room_temperature_c.celsius();
     match written {
         Written::Formula { document } => {
-            let shelf = state.store.shelf(keys([&document])).await?;
+            let shelf = state.shelf_of([&document]).await?;
             state
                 .work_out(move || match wanted.form {
                     Form::Json => Ok(whole(&document.name, "formula", &document, JSON)),

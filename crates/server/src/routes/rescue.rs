@@ -1,9 +1,8 @@
 //! From what is seen in the bowl to what to do.
 
-use crate::app::AppState;
 use crate::body::{Asked, Body};
 use crate::error::{ApiError, Problem};
-use crate::routes::predict::keys;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use pastry::formula::Family;
@@ -28,7 +27,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
     (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
 ))]
 async fn rescue(State(state): State<AppState>, Body(ask): Body<RescueAsk>) -> Result<Json<Rescue>, ApiError> {
-    let shelf = state.store.shelf(keys([&ask.document])).await?;
+    let shelf = state.shelf_of([&ask.document]).await?;
     state.work_out(move || pastry::rescue::rescue(&ask, &shelf)).await.map(Json)
 }
 
@@ -74,6 +73,6 @@ async fn overpour(
     State(state): State<AppState>,
     Body(ask): Body<OverpourAsk>,
 ) -> Result<Json<Overpour>, ApiError> {
-    let shelf = state.store.shelf(keys([&ask.document])).await?;
+    let shelf = state.shelf_of([&ask.document]).await?;
     state.work_out(move || pastry::rescue::overpour(&ask, &shelf)).await.map(Json)
 }

@@ -1,10 +1,9 @@
 //! A batch in another size, and shares of what is in the bowl.
 
-use crate::app::AppState;
 use crate::body::Body;
 use crate::error::{ApiError, Problem};
 use crate::larder::Larder;
-use crate::routes::predict::keys;
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use pastry::scale::{ScaleAsk, Scaled, ShareAsk, Shares};
@@ -26,7 +25,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
     (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
 ))]
 async fn scale(State(state): State<AppState>, Body(ask): Body<ScaleAsk>) -> Result<Json<Scaled>, ApiError> {
-    let shelf = state.store.shelf(keys([&ask.document])).await?;
+    let shelf = state.shelf_of([&ask.document]).await?;
     let larder = Larder::of(&state).await?;
     state
         .work_out(move || pastry::scale::scale(&ask, &shelf, &|i| larder.pack(i).map(|pack| pack.pack_g)))

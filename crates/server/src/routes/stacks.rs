@@ -1,9 +1,9 @@
 //! Cakes: worked out, brought to another size, begun from a template.
 
-use crate::app::AppState;
 use crate::body::Body;
 use crate::cupboard::Cupboard;
 use crate::error::{ApiError, Problem};
+use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use pastry::stack::sponge::sponges;

@@ -4,7 +4,8 @@
 use crate::Kitchen;
 use jsonschema::Validator;
 use serde_json::{Value, json};
-use server::openapi::{FORMATS, schema};
+use server::formats::FORMATS;
+use server::openapi::schema;
 
 fn validator(name: &str) -> Validator {
     let format = FORMATS.iter().find(|format| format.name == name).unwrap();

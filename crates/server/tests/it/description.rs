@@ -32,7 +32,7 @@ fn the_clients_types_are_made_from_the_description() {
 
 #[test]
 fn the_kept_schemas_are_the_servers_own() {
-    for format in &openapi::FORMATS {
+    for format in &server::formats::FORMATS {
         let file = format!("schemas/{}.json", format.name);
         let kept = std::fs::read_to_string(root().join(&file)).unwrap_or_default();
         let made = serde_json::to_string_pretty(&openapi::schema(format)).unwrap() + "\n";
@@ -47,8 +47,8 @@ fn pantry_and_ingredient_files_fit_their_schemas() {
     assert!(reading.good.len() >= 3);
     let pantry = pastry::ingredient::table::to_json(reading.good.clone());
     for (format, value) in [
-        (&openapi::FORMATS[1], serde_json::to_value(&reading.good[0]).unwrap()),
-        (&openapi::FORMATS[2], serde_json::to_value(&pantry).unwrap()),
+        (&server::formats::FORMATS[1], serde_json::to_value(&reading.good[0]).unwrap()),
+        (&server::formats::FORMATS[2], serde_json::to_value(&pantry).unwrap()),
     ] {
         let validator = jsonschema::draft202012::new(&openapi::schema(format)).unwrap();
         let said: Vec<String> = validator.iter_errors(&value).map(|e| e.to_string()).collect();
@@ -81,7 +81,7 @@ fn the_examples_of_the_description_are_taken_by_its_own_schemas() {
 
 #[test]
 fn the_schema_takes_what_the_server_takes_and_refuses_what_is_no_formula() {
-    let schema = openapi::schema(&openapi::FORMATS[0]);
+    let schema = openapi::schema(&server::formats::FORMATS[0]);
     let validator = jsonschema::draft202012::new(&schema).unwrap();
     let said = |value: &serde_json::Value| -> Vec<String> {
         validator.iter_errors(value).map(|e| format!("{} at {}", e, e.instance_path)).collect()
@@ -126,7 +126,7 @@ async fn the_description_is_openapi_3_1_and_names_every_route() {
         }
     }
     let (status, schema) = kitchen.get("/api/schemas/formula-1.json").await;
-    assert_eq!((status, &schema), (200, &openapi::schema(&openapi::FORMATS[0])));
+    assert_eq!((status, &schema), (200, &openapi::schema(&server::formats::FORMATS[0])));
     kitchen.close().await;
 }
 

@@ -9,7 +9,8 @@ use pastry::stack::StackDocument;
 use serde::de::DeserializeOwned;
 use serde_json::{Value, json};
 use server::body::{parse, read};
-use server::openapi::{FORMATS, schema};
+use server::formats::FORMATS;
+use server::openapi::schema;
 use utoipa::ToSchema;
 
 /// Every place of a document, as a JSON pointer.

@@ -1,0 +1,47 @@
+//! The open formats.
+
+/// A published format: the type that defines it, its title, what its fields `format` and `version` say.
+pub struct Format {
+    /// Name of its file, without ending.
+    pub name: &'static str,
+    /// The type that defines it.
+    pub root: &'static str,
+    /// Title of its schema.
+    pub title: &'static str,
+    /// What its field `format` says.
+    pub says: &'static str,
+}
+
+/// The open formats, each published as a JSON Schema in the repository and served.
+pub const FORMATS: [Format; 5] = [
+    Format {
+        name: "formula-1",
+        root: "FormulaDocument",
+        title: "Bright Spoon formula, version 1",
+        says: pastry::job::document::FORMAT,
+    },
+    Format {
+        name: "ingredient-1",
+        root: "IngredientDocument",
+        title: "Bright Spoon ingredient, version 1",
+        says: pastry::ingredient::document::FORMAT,
+    },
+    Format {
+        name: "pantry-1",
+        root: "PantryDocument",
+        title: "Bright Spoon pantry, version 1",
+        says: pastry::ingredient::table::FORMAT,
+    },
+    Format {
+        name: "stack-1",
+        root: "StackDocument",
+        title: "Bright Spoon cake, version 1",
+        says: pastry::stack::document::FORMAT,
+    },
+    Format {
+        name: "order-1",
+        root: "OrderDocument",
+        title: "Bright Spoon order, version 1",
+        says: pastry::order::document::FORMAT,
+    },
+];

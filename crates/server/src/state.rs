@@ -1,0 +1,46 @@
+//! What every handler can reach, and the work it can ask for.
+
+use crate::desk::Desk;
+use crate::error::ApiError;
+use pastry::fault::Fault;
+use pastry::ingredient::Shelf;
+use pastry::job::FormulaDocument;
+use store::Store;
+
+/// What every handler can reach.
+#[derive(Clone)]
+pub struct AppState {
+    /// The kitchen's file.
+    pub store: Store,
+    /// Whether this is the invented kitchen.
+    pub demo: bool,
+    /// Where long work is done.
+    pub desk: Desk,
+    /// When this server began, milliseconds since 1970: a later one is a later epoch.
+    pub begun_ms: i64,
+}
+
+impl AppState {
+    /// The shelf that holds everything some formulas use, over the catalogue.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn shelf_of<'a>(
+        &self,
+        documents: impl IntoIterator<Item = &'a FormulaDocument>,
+    ) -> Result<Shelf, ApiError> {
+        let lines = documents.into_iter().flat_map(|document| &document.lines);
+        Ok(self.store.shelf(lines.map(|line| line.ingredient.as_str())).await?)
+    }
+
+    /// Does a piece of work at this server's desk.
+    ///
+    /// # Errors
+    /// See [`Desk::work_out`].
+    pub async fn work_out<T: Send + 'static>(
+        &self,
+        what: impl FnOnce() -> Result<T, Vec<Fault>> + Send + 'static,
+    ) -> Result<T, ApiError> {
+        self.desk.work_out(what).await
+    }
+}
