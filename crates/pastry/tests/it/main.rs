@@ -8,6 +8,7 @@ mod balance;
 mod balance_optimum;
 mod cakes;
 mod changed;
+mod circles;
 mod composition;
 mod films;
 mod fuzz;

@@ -4,7 +4,8 @@
 use crate::support::rows;
 use pastry::formula::{Family, Line, WhipStage};
 use pastry::ingredient::{Shelf, find};
-use pastry::job::starts::{jobs, starts};
+use pastry::job::starts::starts;
+use pastry::job::usual::jobs;
 use pastry::job::{FormulaDocument, Outcome, assess};
 use pastry::rescue::bowl::Bowl;
 use pastry::rescue::quantity::Quantity;
