@@ -47,7 +47,6 @@ pub fn app(state: AppState, names: Names) -> Router {
         .merge(openapi::served(document))
         .fallback(|| async { ApiError::NoRoute })
         .method_not_allowed_fallback(|| async { ApiError::NoMethod })
-        .layer(CompressionLayer::new())
         .layer(axum::middleware::map_response_with_state(state.clone(), epoch))
         .layer(csrf)
         .layer(header("cache-control", "no-store"))
@@ -56,6 +55,7 @@ pub fn app(state: AppState, names: Names) -> Router {
     Router::new()
         .nest("/api", api)
         .fallback(assets::serve)
+        .layer(CompressionLayer::new())
         .layer(CatchPanicLayer::custom(|panic: Box<dyn std::any::Any + Send>| {
             let said = panic.downcast_ref::<String>().cloned().unwrap_or_else(|| "no message".to_owned());
             tracing::error!(panic = %said, "a request failed");

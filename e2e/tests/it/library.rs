@@ -62,6 +62,7 @@ async fn formulas_and_versions_are_set_side_by_side() {
 async fn a_formula_file_is_opened_and_a_bad_one_is_refused_in_words() {
     ui("files", async |ui| {
         ui.open("/formulas").await;
+        ui.find("//h1[.='Formulas']").await;
         let input = "//input[@aria-label='Formula file']";
         let dir = tempfile::tempdir().unwrap();
         let give = async |name: &str, text: &str| {

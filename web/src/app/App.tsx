@@ -1,16 +1,11 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { useEffect } from 'react'
 import { createBrowserRouter, Navigate } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
-import { BenchPage } from '../features/bench/BenchPage'
-import { ComparePage } from '../features/compare/ComparePage'
-import { FamiliesPage } from '../features/families/FamiliesPage'
-import { LibraryPage } from '../features/library/LibraryPage'
-import { StartPage } from '../features/library/StartPage'
-import { OrderPage, StackStart } from '../features/orders/OrderPage'
-import { OrdersPage } from '../features/orders/OrdersPage'
-import { PantryPage } from '../features/pantry/PantryPage'
 import { Broken } from './Broken'
 import { Shell } from './Shell'
+import { fetchAllViews, view } from './view'
+import { Waiting } from './Waiting'
 
 const client = new QueryClient({
   // The server is this machine or the next: a browser's idea of being online says nothing about it.
@@ -20,24 +15,26 @@ const client = new QueryClient({
   },
 })
 
+/** A view is fetched when it is first gone to; the rest of the page is there. */
 const router = createBrowserRouter([
   {
     element: <Shell />,
     errorElement: <Broken />,
+    hydrateFallbackElement: <Waiting />,
     children: [
       {
         errorElement: <Broken />,
         children: [
-          { path: '/', element: <StartPage /> },
-          { path: '/bench/:id', element: <BenchPage /> },
-          { path: '/new', element: <FamiliesPage /> },
-          { path: '/stack', element: <StackStart /> },
-          { path: '/stack/:id', element: <OrderPage /> },
-          { path: '/orders', element: <OrdersPage /> },
-          { path: '/formulas', element: <LibraryPage /> },
-          { path: '/compare', element: <ComparePage /> },
-          { path: '/pantry', element: <PantryPage /> },
-          { path: '/pantry/:key', element: <PantryPage /> },
+          { path: '/', lazy: view(() => import('../features/library/StartPage'), 'StartPage') },
+          { path: '/bench/:id', lazy: view(() => import('../features/bench/BenchPage'), 'BenchPage') },
+          { path: '/new', lazy: view(() => import('../features/families/FamiliesPage'), 'FamiliesPage') },
+          { path: '/stack', lazy: view(() => import('../features/orders/OrderPage'), 'StackStart') },
+          { path: '/stack/:id', lazy: view(() => import('../features/orders/OrderPage'), 'OrderPage') },
+          { path: '/orders', lazy: view(() => import('../features/orders/OrdersPage'), 'OrdersPage') },
+          { path: '/formulas', lazy: view(() => import('../features/library/LibraryPage'), 'LibraryPage') },
+          { path: '/compare', lazy: view(() => import('../features/compare/ComparePage'), 'ComparePage') },
+          { path: '/pantry', lazy: view(() => import('../features/pantry/PantryPage'), 'PantryPage') },
+          { path: '/pantry/:key', lazy: view(() => import('../features/pantry/PantryPage'), 'PantryPage') },
           { path: '*', element: <Navigate to="/" replace /> },
         ],
       },
@@ -46,6 +43,7 @@ const router = createBrowserRouter([
 ])
 
 export function App() {
+  useEffect(fetchAllViews, [])
   return (
     <QueryClientProvider client={client}>
       <RouterProvider router={router} />

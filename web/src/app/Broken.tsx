@@ -1,19 +1,25 @@
 import { Component } from 'react'
 import type { ReactNode } from 'react'
-import { Link, useRouteError } from 'react-router'
+import { Link, useLocation, useNavigate, useRouteError } from 'react-router'
+import { OfflineError } from '../api/client'
 import { saveDraft, useDrafts } from '../desk/Unsaved'
 import { moment } from '../lib/format'
+import { useTitle } from '../lib/hooks'
 import { Button } from '../ui/Button'
 
 /** A view that broke: what was in hand is offered, never a blank page or a trace of the program. */
 export function Broken() {
   const error = useRouteError()
   const drafts = useDrafts()
+  const navigate = useNavigate()
+  const here = useLocation()
+  const silent = error instanceof OfflineError
+  useTitle(silent ? 'Not fetched' : 'This page broke')
   return (
     <div className="tray flex-1 p-8">
-      <h1 className="text-[30px] text-hot">This page broke</h1>
+      <h1 className="text-[30px] text-hot">{silent ? 'This page is not fetched yet' : 'This page broke'}</h1>
       <p className="mt-2">
-        That is a fault of the program, not yours.{' '}
+        {silent ? 'The server is not answering.' : 'That is a fault of the program, not yours.'}{' '}
         {drafts.length > 0 ? 'Your unsaved work is still here.' : 'Nothing unsaved is on this device.'}
       </p>
       <ul className="mt-3 max-w-xl">
@@ -27,16 +33,24 @@ export function Broken() {
         ))}
       </ul>
       <div className="mt-4 flex gap-3">
-        <Button look="primary" onClick={() => window.location.reload()}>
-          Load it again
-        </Button>
+        {silent ? (
+          <Button look="primary" onClick={() => void navigate(here, { replace: true })}>
+            Try again
+          </Button>
+        ) : (
+          <Button look="primary" onClick={() => window.location.reload()}>
+            Load it again
+          </Button>
+        )}
         <Link className="inline-flex items-center px-3 font-[640] text-rim underline" to="/formulas">
           All formulas
         </Link>
       </div>
-      <p className="mt-6 text-[13px] text-ink2">
-        For who mends it: {error instanceof Error ? error.message : 'no message'}
-      </p>
+      {!silent && (
+        <p className="mt-6 text-[13px] text-ink2">
+          For who mends it: {error instanceof Error ? error.message : 'no message'}
+        </p>
+      )}
     </div>
   )
 }

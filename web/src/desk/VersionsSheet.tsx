@@ -62,7 +62,10 @@ export function VersionsSheet<D>(props: VersionsSheetProps<D>) {
               )}
             </span>
             {each.revision !== newest && compare && (
-              <Link className="self-center font-[640] text-rim underline" to={compare(id, each.revision)}>
+              <Link
+                className="inline-flex min-h-9 items-center font-[640] text-rim underline pointer-coarse:min-h-11"
+                to={compare(id, each.revision)}
+              >
                 Compare
               </Link>
             )}

@@ -11,6 +11,13 @@ export function useSettled<T>(value: T, ms: number): T {
   return settled
 }
 
+/** The title of the window while a view is shown: what it is of, then the product. */
+export function useTitle(words: string) {
+  useEffect(() => {
+    window.document.title = `${words} – Bright Spoon`
+  }, [words])
+}
+
 /** Width and height of an element in CSS pixels, kept up to date. */
 export function useSize(ref: RefObject<Element | null>): { width: number; height: number } {
   const [size, setSize] = useState({ width: 0, height: 0 })

@@ -24,11 +24,20 @@ export function Sheet({ open, onOpenChange, title, lead, wide = false, children 
             wide ? 'w-[min(1120px,96vw)]' : 'w-[min(620px,94vw)]'
           }`}
         >
-          <div>
+          <div className="pr-8">
             <Dialog.Title className="font-head text-[23px] leading-tight">{title}</Dialog.Title>
             {lead && <Dialog.Description className="mt-1 text-ink2">{lead}</Dialog.Description>}
           </div>
           {children}
+          {/* Last, so that what the sheet is for has the focus first. */}
+          <Dialog.Close
+            aria-label="Close"
+            className="absolute top-3 right-3 flex h-9 w-9 items-center justify-center rounded-lg text-ink2 hover:bg-rim-tint pointer-coarse:h-11 pointer-coarse:w-11"
+          >
+            <svg width="16" height="16" viewBox="0 0 16 16" aria-hidden="true">
+              <path d="M2 2L14 14M14 2L2 14" stroke="currentColor" strokeWidth="2" strokeLinecap="round" />
+            </svg>
+          </Dialog.Close>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -147,3 +147,43 @@ async fn the_page_comes_from_the_binary_with_its_guards() {
     assert!(!page.contains("http://") && !page.contains("https://"), "the page loads from elsewhere");
     kitchen.close().await;
 }
+
+#[tokio::test]
+async fn the_page_is_sent_compressed_and_only_once() {
+    let kitchen = Kitchen::open(false).await;
+    for path in ["/", "/bench/new", "/api/families"] {
+        let url = format!("{}{path}", kitchen.address);
+        let sent = kitchen.http.get(&url).header("accept-encoding", "gzip").send().await.unwrap();
+        assert_eq!(sent.status(), 200, "{path}");
+        if path.starts_with("/api") {
+            assert_eq!(sent.headers()["content-encoding"], "gzip", "{path}");
+            continue;
+        }
+        assert_eq!(sent.headers()["content-type"], "text/html; charset=utf-8");
+        let tag = sent.headers()["etag"].to_str().unwrap().to_owned();
+        for known in
+            [tag.clone(), tag.trim_start_matches("W/").to_owned(), format!("\"other\", {tag}"), "*".into()]
+        {
+            let again = kitchen.http.get(&url).header("if-none-match", &known).send().await.unwrap();
+            assert_eq!(
+                (again.status().as_u16(), again.bytes().await.unwrap().len()),
+                (304, 0),
+                "{path} {known}"
+            );
+        }
+        let other = kitchen.http.get(&url).header("if-none-match", "\"other\"").send().await.unwrap();
+        assert_eq!(other.status(), 200);
+        // What the page names is sent compressed, and is its own for good.
+        let page = other.text().await.unwrap();
+        let script =
+            page.split('"').find(|part| part.starts_with("/assets/") && part.ends_with(".js")).unwrap();
+        let url = format!("{}{script}", kitchen.address);
+        let script = kitchen.http.get(&url).header("accept-encoding", "gzip").send().await.unwrap();
+        assert_eq!(script.headers()["content-encoding"], "gzip");
+        assert!(script.headers()["cache-control"].to_str().unwrap().contains("immutable"));
+        let packed = script.bytes().await.unwrap().len();
+        let whole = kitchen.http.get(&url).send().await.unwrap().bytes().await.unwrap().len();
+        assert!(3 * packed < 2 * whole, "{packed} of {whole} bytes");
+    }
+    kitchen.close().await;
+}

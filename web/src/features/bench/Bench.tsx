@@ -26,6 +26,7 @@ import { useBrought } from './useBrought'
 import { Verdict } from './Verdict'
 import { Ways } from './Ways'
 import { WindowMap } from './WindowMap'
+import { useTitle } from '../../lib/hooks'
 
 interface BenchProps {
   opened: Opened<FormulaDocument>
@@ -41,6 +42,7 @@ export function Bench({ opened, onBorn }: BenchProps) {
   const [first] = useState(() => fromWire(opened.document))
   const history = useHistory(first)
   const { document, edit } = history
+  useTitle(`${document.name.trim() || 'New formula'}, Bench`)
   const kitchen = useKitchen()
   const family = useFamily(document.family)
   const room = kitchen.data?.room_temperature_c ?? document.work.room_temperature_c

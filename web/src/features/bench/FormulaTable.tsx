@@ -5,21 +5,13 @@ import { useIngredients } from '../../lib/ingredients'
 import type { BenchDocument, BenchLine } from './document'
 import { editLine, moveLine, newKey } from './document'
 import { IngredientPicker } from './IngredientPicker'
+import { GRID } from './lineGrid'
+import type { View } from './lineGrid'
 import { LineRow } from './LineRow'
 import { useReorder } from './useReorder'
 import { WeightSheet } from './WeightSheet'
 
-/** What stands beside the amount. */
-export type View = 'brings' | 'spoons' | 'percent'
-
 const HEAD: Record<View, string> = { brings: 'Brings', spoons: 'In spoons', percent: 'Per cent' }
-
-/** One grid for the head and every row of a view. */
-export const GRID: Record<View, string> = {
-  brings: 'grid grid-cols-[14px_minmax(0,1fr)_124px_80px_24px] gap-x-1.5',
-  spoons: 'grid grid-cols-[14px_minmax(0,1fr)_118px_124px_24px] gap-x-1.5',
-  percent: 'grid grid-cols-[14px_minmax(0,1fr)_124px_80px_24px] gap-x-1.5',
-}
 
 interface FormulaTableProps {
   document: BenchDocument

@@ -137,7 +137,7 @@ export function WindowMap({ answer, here, way, temperature, room, stale, onTempe
             <Button
               look="quiet"
               hotkey="Z"
-              className="min-h-8 bg-shade/85 px-2 py-0.5 text-[13px]"
+              className="min-h-8 bg-shade px-2 py-0.5 text-[13px]"
               aria-pressed={close}
               onClick={() => setClose(!close)}
             >

@@ -4,6 +4,7 @@ import type { Asked } from '../../api/ask'
 import type { Component, Comparison } from '../../api/client'
 import { CompareMap } from './CompareMap'
 import { CompareTable } from './CompareTable'
+import { useTitle } from '../../lib/hooks'
 
 /** "id" is the newest version of a formula, "id@3" its third. */
 function read(address: string): Asked<Component> {
@@ -27,6 +28,7 @@ function titled(component: Component, address: string) {
 /** Two or three formulas or versions side by side, what differs marked. */
 export function ComparePage() {
   const [asked] = useSearchParams()
+  useTitle('Side by side')
   const addresses = (asked.get('ids') ?? '').split(',').filter(Boolean)
   const components = useAllKept(addresses.map(read))
   const documents = components.flatMap((each, k) =>

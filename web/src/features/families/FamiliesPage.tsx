@@ -2,10 +2,12 @@ import { Link } from 'react-router'
 import { Unsaved } from '../../desk/Unsaved'
 import { useFamilies } from '../../lib/families'
 import { Button } from '../../ui/Button'
+import { useTitle } from '../../lib/hooks'
 
 /** What would you like to make? Every family, with a formula to start with for each of its jobs. */
 export function FamiliesPage() {
   const families = useFamilies()
+  useTitle('New formula')
   if (families.isError) {
     return (
       <div className="tray flex-1 p-8">

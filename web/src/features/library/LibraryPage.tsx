@@ -7,12 +7,14 @@ import { useFamilies } from '../../lib/families'
 import { Button } from '../../ui/Button'
 import { LibraryRow } from './LibraryRow'
 import { lately, matches, readDocument, useComponents, useCreate, usePlace } from './queries'
+import { useTitle } from '../../lib/hooks'
 
 const MOST_COMPARED = 3
 
 /** All formulas: find, tag, duplicate, put away, compare, and what was open lately. */
 export function LibraryPage() {
   const components = useComponents()
+  useTitle('Formulas')
   const families = useFamilies()
   const navigate = useNavigate()
   const create = useCreate()

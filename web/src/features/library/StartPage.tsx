@@ -2,10 +2,12 @@ import { Link, Navigate } from 'react-router'
 import { Unsaved } from '../../desk/Unsaved'
 import { Button } from '../../ui/Button'
 import { lately, useComponents } from './queries'
+import { useTitle } from '../../lib/hooks'
 
 /** Opens what was saved last; an empty kitchen gets a clean spoon. */
 export function StartPage() {
   const components = useComponents()
+  useTitle('Bench')
   if (components.isPending) return <div className="tray flex-1" aria-busy="true" />
   const kept = components.data
   if (!kept) {

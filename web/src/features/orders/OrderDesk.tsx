@@ -22,6 +22,7 @@ import { OrderPrint } from './OrderPrint'
 import { OrderView } from './OrderView'
 import { ORDER, rememberOrder, useOrderAnswer, writeFile } from './queries'
 import { ShopView } from './ShopView'
+import { useTitle } from '../../lib/hooks'
 
 interface OrderDeskProps {
   opened: Opened<OrderDocument>
@@ -33,6 +34,7 @@ interface OrderDeskProps {
 export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
   const history = useHistory(opened.document)
   const { document, edit } = history
+  useTitle(`${document.name?.trim() || 'New order'}, Stack`)
   const [selected, setSelected] = useState<string | null>(null)
   const [wrongBench, setWrongBench] = useState<string | null>(null)
   const [params, setParams] = useSearchParams()

@@ -10,10 +10,12 @@ import { cakeOf, emptyOrder, FORMAT } from './document'
 import { archiveOrder, readFile, useBeginnings, useOrders } from './queries'
 import { ReadRecipe } from './ReadRecipe'
 import { when } from './when'
+import { useTitle } from '../../lib/hooks'
 
 /** All orders, the next to be eaten first; a new one from a build or from a file. */
 export function OrdersPage() {
   const orders = useOrders()
+  useTitle('Orders')
   const beginnings = useBeginnings()
   const kitchen = useKitchen()
   const navigate = useNavigate()

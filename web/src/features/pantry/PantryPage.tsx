@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { SETTLE_MS } from '../../api/ask'
 import { price, unbroken } from '../../lib/format'
-import { keysAreFree, useSettled } from '../../lib/hooks'
+import { keysAreFree, useSettled, useTitle } from '../../lib/hooks'
 import { newId } from '../../desk/tabs'
 import { Unsaved } from '../../desk/Unsaved'
 import { useIngredients } from '../../lib/ingredients'
@@ -27,6 +27,11 @@ export function PantryPage() {
   const ingredients = useIngredients(useSettled(typed.trim(), SETTLE_MS), away)
   const shown = (ingredients.data ?? []).filter((each) => !shelf || each.group === shelf)
   const currency = kitchen.data?.currency ?? ''
+  useTitle(
+    key && key !== 'new'
+      ? `${ingredients.data?.find((each) => each.ingredient === key)?.name ?? 'Ingredient'}, Pantry`
+      : 'Pantry',
+  )
   const form = key === 'new' || asked.has('edit')
   const unnamed = key === 'new' && !asked.has('draft')
   useEffect(() => {
