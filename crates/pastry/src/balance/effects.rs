@@ -20,8 +20,8 @@ pub(super) fn effects(now: &Assessment, then: &Assessment, price: impl Fn(&str) 
         sugar_points: after.sugar - before.sugar,
         water_points: after.water - before.water,
         sweetness_points: then.figures.sweetness_percent - now.figures.sweetness_percent,
-        cost_per_kg: cost(then).zip(cost(&now)).map(|(after, before)| after - before),
-        water_activity: activity(then).zip(activity(&now)).map(|(after, before)| after - before),
+        cost_per_kg: cost(then).zip(cost(now)).map(|(after, before)| after - before),
+        water_activity: activity(then).zip(activity(now)).map(|(after, before)| after - before),
         batch_g: then.totals.batch_mass_g - now.totals.batch_mass_g,
     }
 }
