@@ -4,12 +4,13 @@
 #![allow(missing_docs)]
 
 use criterion::{Criterion, criterion_group, criterion_main};
+use pastry::assess::answer::map;
+use pastry::assess::starts::starts;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::balance::{solve, ways, with_problem};
 use pastry::formula::{Family, Mixture, System};
 use pastry::ingredient::{Shelf, find};
-use pastry::job::assess::map;
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, Job, assess};
+use pastry::job::Job;
 use pastry::method::sheet;
 use pastry::order::{OrderDocument, OrderedCake, order};
 use pastry::rescue::{OverpourAsk, RescueAsk, Sign, overpour, rescue};

@@ -3,9 +3,9 @@
 //! ("ln g", blanks between) with "loose stiff split"; a blank line ends it. Used by
 //! `scripts/oracle_balance.py`.
 
+use pastry::assess::FormulaDocument;
 use pastry::balance::{solve, with_problem};
 use pastry::ingredient::Shelf;
-use pastry::job::FormulaDocument;
 use std::io::{BufRead, Write};
 use std::time::Instant;
 

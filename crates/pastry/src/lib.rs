@@ -8,23 +8,25 @@
 //! 4. [`rheology`]: consistency from composition and temperature, with its band; warnings
 //! 5. [`heat`]: what a mass holds at a temperature, and where parts put together come out
 //! 6. [`job`]: ten jobs: windows from geometry, chance of being inside, the verdict
-//! 7. [`balance`]: the smallest ways into the window, in grams, degrees and hours
-//! 8. [`swap`]: one thing for another, the rest brought back round it
-//! 9. [`scale`]: a batch in another size, and shares that add up
-//! 10. [`method`]: schools of making as steps, and what choosing one changes
-//! 11. [`stack`]: a cake to scale: how much of everything, and whether it stands
-//! 12. [`order`]: its cakes, what to make, buy, label and pay for them
-//! 13. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 7. [`assess`]: a formula as it comes from outside, and the whole answer to it
+//! 8. [`balance`]: the smallest ways into the window, in grams, degrees and hours
+//! 9. [`swap`]: one thing for another, the rest brought back round it
+//! 10. [`scale`]: a batch in another size, and shares that add up
+//! 11. [`method`]: schools of making as steps, and what choosing one changes
+//! 12. [`stack`]: a cake to scale: how much of everything, and whether it stands
+//! 13. [`order`]: its cakes, what to make, buy, label and pay for them
+//! 14. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
 //! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
 //! [`field`], where a field of a document stands in words, and [`changed`], what
 //! changed between two documents.
 //!
-//! The path of one computation: [`job::FormulaDocument`] (text from outside) →
+//! The path of one computation: [`assess::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
-//! [`rheology::kernel::Predictor`] (ready for any temperature) → [`job::assess`] (the answer).
+//! [`rheology::kernel::Predictor`] (ready for any temperature) → [`assess::assess()`] (the answer).
 
+pub mod assess;
 pub mod balance;
 pub mod caution;
 pub mod changed;

@@ -2,8 +2,8 @@
 
 use crate::error::ApiError;
 use crate::state::AppState;
+use pastry::assess::FormulaDocument;
 use pastry::ingredient::Shelf;
-use pastry::job::FormulaDocument;
 use pastry::stack::{Known, StackDocument};
 use std::collections::HashMap;
 

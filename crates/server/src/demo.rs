@@ -3,8 +3,8 @@
 use jiff::civil::Date;
 use jiff::tz::TimeZone;
 use jiff::{SignedDuration, Timestamp};
+use pastry::assess::FormulaDocument;
 use pastry::ingredient::table::{Reading, from_csv};
-use pastry::job::FormulaDocument;
 use pastry::order::OrderDocument;
 use pastry::units::RoomTemperature;
 use rust_embed::RustEmbed;

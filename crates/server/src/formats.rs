@@ -18,7 +18,7 @@ pub const FORMATS: [Format; 5] = [
         name: "formula-1",
         root: "FormulaDocument",
         title: "Bright Spoon formula, version 1",
-        says: pastry::job::document::FORMAT,
+        says: pastry::assess::document::FORMAT,
     },
     Format {
         name: "ingredient-1",

@@ -2,9 +2,9 @@
 
 use crate::desk::Desk;
 use crate::error::ApiError;
+use pastry::assess::FormulaDocument;
 use pastry::fault::Fault;
 use pastry::ingredient::Shelf;
-use pastry::job::FormulaDocument;
 use store::Store;
 
 /// What every handler can reach.

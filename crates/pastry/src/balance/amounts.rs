@@ -1,5 +1,6 @@
 //! Ways with a scale: one ingredient more or less, one for another like it, the smallest rebalance.
 
+use crate::assess::answer::assess_from;
 use crate::balance::effects::signed;
 use crate::balance::search::{Candidate, Search};
 use crate::balance::single::nearest_met;
@@ -9,7 +10,6 @@ use crate::formula::Mixture;
 use crate::formula::family::FamilyGroup;
 use crate::formula::rules::LEAST_SHARE;
 use crate::ingredient::{Ingredient, catalogue};
-use crate::job::assess::assess_from;
 use crate::number::on_a_scale;
 
 /// A new ingredient is offered up to this share of the batch …

@@ -1,7 +1,7 @@
 //! How far a formula stands from each edge of its window.
 
+use crate::assess::document::FormulaDocument;
 use crate::formula::{Family, Mixture};
-use crate::job::document::FormulaDocument;
 use crate::job::judge::{Outcome, Question};
 use crate::job::kind::Job;
 use crate::rheology::kernel::Prepared;

@@ -1,7 +1,7 @@
 //! What a way does besides, in points and in words.
 
+use crate::assess::answer::Assessment;
 use crate::balance::way::Effects;
-use crate::job::assess::Assessment;
 use crate::number::{on_a_scale, two_digits};
 
 /// What a way does to a formula besides; `price` is that of a kilogram of an ingredient, by key.

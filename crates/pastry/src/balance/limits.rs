@@ -1,11 +1,11 @@
 //! What the person asks for, as limits the search understands; and rules that cannot be meant.
 
+use crate::assess::document::FormulaDocument;
 use crate::balance::problem::Limit;
 use crate::fault::Fault;
 use crate::formula::WeighedLine;
 use crate::formula::rules::Rules;
 use crate::ingredient::Ingredient;
-use crate::job::document::FormulaDocument;
 
 /// Whether an ingredient is, or stands on the shelf, a share rule names.
 pub fn belongs(ingredient: &Ingredient, of: &str) -> bool {

@@ -1,6 +1,8 @@
 //! Everything ways are looked for with: the formula as it is, what counts as there, and how an answer in
 //! grams becomes a formula again.
 
+use crate::assess::answer::{Assessment, assess_from};
+use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::balance::effects::{effect_words, effects};
 use crate::balance::limits::{limits, pairs, rule_faults};
@@ -14,8 +16,6 @@ use crate::formula::{Line, Mixture, WeighedLine};
 use crate::ingredient::diet::brings;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::Outcome;
-use crate::job::assess::{Assessment, assess_from};
-use crate::job::document::FormulaDocument;
 use crate::number::{hundredths, on_a_scale};
 use crate::rheology::Options;
 use crate::rheology::warning::Severity;

@@ -1,9 +1,9 @@
 //! One way there and what it does.
 
+use crate::assess::answer::Point;
+use crate::assess::document::FormulaDocument;
+use crate::assess::reach::Span;
 use crate::ingredient::PhaseShares;
-use crate::job::assess::Point;
-use crate::job::document::FormulaDocument;
-use crate::job::reach::Span;
 use serde::Serialize;
 use utoipa::ToSchema;
 

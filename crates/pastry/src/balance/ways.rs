@@ -1,5 +1,6 @@
 //! A ranked handful of really different ways into the window.
 
+use crate::assess::document::FormulaDocument;
 use crate::balance::problem::Problem;
 use crate::balance::search::{Candidate, Price, Search};
 use crate::balance::way::{Way, WayKind, Ways};
@@ -7,7 +8,6 @@ use crate::fault::Fault;
 use crate::formula::Mixture;
 use crate::ingredient::Shelf;
 use crate::job::Outcome;
-use crate::job::document::FormulaDocument;
 
 /// Most ways shown.
 const MOST_WAYS: usize = 5;

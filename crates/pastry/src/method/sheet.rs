@@ -1,12 +1,12 @@
 //! A school worked out for one formula: steps with their minutes, the temperature it starts at, and what
 //! choosing it changes.
 
+use crate::assess::answer::{Assessment, assess_from};
+use crate::assess::document::{FormulaDocument, history_word};
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
 use crate::formula::WeighedLine;
 use crate::ingredient::Shelf;
-use crate::job::assess::{Assessment, assess_from};
-use crate::job::document::{FormulaDocument, history_word};
 use crate::method::school::{Cook, School, Step, Worker, schools_of};
 use crate::method::start::{StartTemperature, is, start_temperature};
 use crate::number::limit;

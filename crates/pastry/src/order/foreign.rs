@@ -1,10 +1,10 @@
 //! Reading: our own documents, alone or inside a Schema.org Recipe; and recipes of others, line by line.
 
+use crate::assess::FormulaDocument;
+use crate::assess::starts::starts;
 use crate::formula::{Family, Line};
 use crate::ingredient::composition::Part;
 use crate::ingredient::{Ingredient, Shelf};
-use crate::job::FormulaDocument;
-use crate::job::starts::starts;
 use crate::order::document::{self, OrderDocument};
 use crate::order::recipe::media_type;
 use crate::stack::StackDocument;
@@ -64,7 +64,7 @@ pub fn read(text: &str, shelf: &Shelf) -> Result<ReadFile, String> {
     let recipe = find_recipe(&value, 0).ok_or_else(|| {
         format!(
             "nothing in it is known here: write a {}, a {}, a {} or a Schema.org Recipe",
-            crate::job::document::FORMAT,
+            crate::assess::document::FORMAT,
             crate::stack::document::FORMAT,
             document::FORMAT
         )
@@ -78,7 +78,7 @@ pub fn read(text: &str, shelf: &Shelf) -> Result<ReadFile, String> {
 fn ours(format: &str, value: Value) -> Result<ReadFile, String> {
     let fits = |error: serde_json::Error| format!("it says it is a {format} and does not fit: {error}");
     match format {
-        crate::job::document::FORMAT => {
+        crate::assess::document::FORMAT => {
             serde_json::from_value(value).map(|document| ReadFile::Formula { document }).map_err(fits)
         }
         crate::stack::document::FORMAT => {
@@ -127,7 +127,7 @@ fn encoded(recipe: &Value) -> Option<Result<ReadFile, String>> {
     let all = encoding.as_array().map_or_else(|| std::slice::from_ref(encoding), Vec::as_slice);
     for own in all {
         let kind = own.get("encodingFormat").and_then(Value::as_str)?;
-        for format in [crate::job::document::FORMAT, crate::stack::document::FORMAT, document::FORMAT] {
+        for format in [crate::assess::document::FORMAT, crate::stack::document::FORMAT, document::FORMAT] {
             if kind == media_type(format) {
                 let text = own.get("text").and_then(Value::as_str).unwrap_or_default();
                 return Some(match serde_json::from_str(text) {

@@ -1,9 +1,9 @@
 //! Formulas, cakes and orders as Schema.org Recipe in JSON-LD. What is written carries the whole document as an
 //! `encoding`, so that it comes back as it was; other recipes are read by [`crate::order::foreign`].
 
+use crate::assess::FormulaDocument;
 use crate::fault::Fault;
 use crate::ingredient::Shelf;
-use crate::job::FormulaDocument;
 use crate::method::sheet::{MethodSheet, sheet};
 use crate::number::weighed_g;
 use crate::order::batch::{Batch, batches};
@@ -89,7 +89,7 @@ pub fn formula_recipe(document: &FormulaDocument, shelf: &Shelf) -> Result<Value
         "recipeYield": format!("{} g", limit_grams(batch_g)),
         "recipeIngredient": written,
         "recipeInstructions": steps(document, shelf),
-        "encoding": encoding(crate::job::document::FORMAT, &value),
+        "encoding": encoding(crate::assess::document::FORMAT, &value),
     }))
 }
 

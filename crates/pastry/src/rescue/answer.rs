@@ -1,10 +1,10 @@
 //! From a sign to remedies for one bowl.
 
+use crate::assess::document::FormulaDocument;
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
 use crate::formula::Family;
 use crate::ingredient::Shelf;
-use crate::job::document::FormulaDocument;
 use crate::number::limit;
 use crate::rescue::bowl::Bowl;
 use crate::rescue::remedy::{Deed, Remedy, find_remedy, remedies};

@@ -1,5 +1,7 @@
 //! What is really in the bowl: the formula brought to its weight, at its temperature.
 
+use crate::assess::answer::{Assessment, assess_from};
+use crate::assess::document::FormulaDocument;
 use crate::balance::edges::{Asked, Edges};
 use crate::fault::Fault;
 use crate::formula::Line;
@@ -7,8 +9,6 @@ use crate::formula::process::{overrun_percent, whip};
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::composition::Part;
 use crate::ingredient::{Ingredient, Shelf};
-use crate::job::assess::{Assessment, assess_from};
-use crate::job::document::FormulaDocument;
 use crate::number::{hundredths, on_a_scale};
 use crate::rescue::quantity::Quantity;
 use crate::rheology::kernel::Prepared;

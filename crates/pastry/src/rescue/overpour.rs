@@ -1,11 +1,11 @@
 //! A line poured past its mark: leave it, bring it back with the least of something, or scale the batch.
 
+use crate::assess::answer::{Assessment, assess_from};
+use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::fault::Fault;
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::{Ingredient, Shelf};
-use crate::job::assess::{Assessment, assess_from};
-use crate::job::document::FormulaDocument;
 use crate::job::judge::Outcome;
 use crate::job::kind::MapAxis;
 use crate::number::{limit, on_a_scale, two_digits};

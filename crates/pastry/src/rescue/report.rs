@@ -1,7 +1,7 @@
 //! What a rescue answers with.
 
+use crate::assess::document::FormulaDocument;
 use crate::caution::CautionAnswer;
-use crate::job::document::FormulaDocument;
 use crate::rescue::remedy::Deed;
 use crate::rescue::sign::Sign;
 use serde::Serialize;

@@ -1,11 +1,11 @@
 //! A step of a remedy, worked out for one bowl.
 
+use crate::assess::answer::{Assessment, assess_from};
+use crate::assess::document::FormulaDocument;
 use crate::balance::single::nearest_met;
 use crate::formula::family::FamilyGroup;
 use crate::ingredient::diet::brings;
 use crate::ingredient::{Ingredient, Shelf};
-use crate::job::assess::{Assessment, assess_from};
-use crate::job::document::FormulaDocument;
 use crate::number::on_a_scale;
 use crate::rescue::addition::{Found, Lever};
 use crate::rescue::bowl::{Bowl, cooked_document};

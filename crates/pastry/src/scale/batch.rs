@@ -1,12 +1,12 @@
 //! The factor a target asks for, and every amount at it.
 
+use crate::assess::answer::assess_from;
+use crate::assess::document::FormulaDocument;
 use crate::fault::Fault;
 use crate::formula::kitchen_words::in_pieces;
 use crate::formula::{Line, WeighedLine};
 use crate::ingredient::measure::{OwnWeights, weigh};
 use crate::ingredient::{Ingredient, Shelf};
-use crate::job::assess::assess_from;
-use crate::job::document::FormulaDocument;
 use crate::number::{hundredths, limit, on_a_scale};
 use crate::scale::target::{Have, ScaleAsk, Target, Whole};
 use crate::scale::whole::whole_factor;

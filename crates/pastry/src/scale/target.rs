@@ -1,6 +1,6 @@
 //! What a batch is sized to.
 
-use crate::job::document::FormulaDocument;
+use crate::assess::document::FormulaDocument;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 

@@ -1,10 +1,10 @@
 //! What the places of a cake are made of, looked up and made ready to be asked.
 
+use crate::assess::FormulaDocument;
 use crate::fault::Fault;
 use crate::formula::{Formula, Mixture, System, WeighedLine, totals};
 use crate::ingredient::diet::{Diet, diet};
 use crate::ingredient::{PhaseShares, Shelf};
-use crate::job::FormulaDocument;
 use crate::job::judge::{Judged, Question};
 use crate::job::kind::{Job, MapAxis};
 use crate::rheology::consistency::Banded;

@@ -1,7 +1,7 @@
 //! The open format of a cake: what stands on the plate, from the bottom up, and what each place is made of.
 
+use crate::assess::FormulaDocument;
 use crate::formula::Line;
-use crate::job::FormulaDocument;
 use crate::stack::body::Body;
 use crate::stack::onto::{CoatLayer, Dowels, Drips, Pieces, PipedBorder, Rosettes};
 use crate::units::kitchen::Measures;

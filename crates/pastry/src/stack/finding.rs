@@ -1,7 +1,7 @@
 //! What is found of a cake: a sentence with its number and its limit, the smallest mend, and the work to be put
 //! on the Bench.
 
-use crate::job::document::Work;
+use crate::assess::document::Work;
 use serde::Serialize;
 use utoipa::ToSchema;
 

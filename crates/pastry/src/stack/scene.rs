@@ -1,6 +1,6 @@
 //! A cake with all that is needed to ask whether it stands, and how its numbers are said.
 
-use crate::job::document::Work;
+use crate::assess::document::Work;
 use crate::job::kind::Job;
 use crate::number::two_digits;
 use crate::stack::amount::Amount;
@@ -46,7 +46,7 @@ impl<'a> Scene<'a> {
 
     /// Work for the Bench.
     pub fn bench(&self, key: &str, cream: &Cream, job: Job, t_c: f64) -> Option<BenchWork> {
-        let usual = crate::job::usual::jobs(cream.document.family);
+        let usual = crate::assess::usual::jobs(cream.document.family);
         usual.contains(&job.word()).then(|| BenchWork {
             component: key.to_owned(),
             work: Work {

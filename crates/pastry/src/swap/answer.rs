@@ -1,5 +1,7 @@
 //! The answer to a swap.
 
+use crate::assess::answer::{Assessment, Point, assess_from};
+use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::balance::search::{Price, Search, parts};
 use crate::balance::way::Change;
@@ -8,8 +10,6 @@ use crate::formula::kitchen_words::in_pieces;
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::Shelf;
 use crate::ingredient::diet::brings;
-use crate::job::assess::{Assessment, Point, assess_from};
-use crate::job::document::FormulaDocument;
 use crate::number::{hundredths, on_a_scale};
 use crate::swap::ask::{Goal, SwapAsk, SwapFor};
 use crate::swap::differs::differs;

@@ -1,9 +1,9 @@
 //! What is asked for.
 
+use crate::assess::document::FormulaDocument;
 use crate::ingredient::Ingredient;
 use crate::ingredient::composition::Part;
 use crate::ingredient::origin::Origin;
-use crate::job::document::FormulaDocument;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 

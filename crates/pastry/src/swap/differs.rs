@@ -1,8 +1,8 @@
 //! What still differs after a swap, in words.
 
+use crate::assess::answer::Assessment;
 use crate::formula::WeighedLine;
 use crate::ingredient::Ingredient;
-use crate::job::assess::Assessment;
 use crate::number::two_digits;
 use std::collections::BTreeSet;
 

@@ -1,9 +1,9 @@
 //! The formula with the stand-ins in it, gram for gram or by strength, before the rest is brought back.
 
+use crate::assess::document::FormulaDocument;
 use crate::fault::Fault;
 use crate::formula::{Line, WeighedLine};
 use crate::ingredient::{Ingredient, Shelf};
-use crate::job::document::FormulaDocument;
 use crate::swap::ask::{Avoid, SwapFor};
 use crate::swap::gelatin::{GelatinExchange, School};
 use crate::swap::substitutes::{Substitute, stand_ins};

@@ -1,12 +1,12 @@
 //! The rest brought back round a stand-in: as many of the goals as can be had, in the order of the person.
 
+use crate::assess::answer::Assessment;
 use crate::balance::edges::Edges;
 use crate::balance::problem::Limit;
 use crate::balance::search::Search;
 use crate::balance::solve::solve;
 use crate::formula::WeighedLine;
 use crate::ingredient::Ingredient;
-use crate::job::assess::Assessment;
 use crate::rheology::serum::sweetness_percent;
 use crate::swap::ask::Goal;
 

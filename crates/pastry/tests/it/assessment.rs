@@ -1,7 +1,8 @@
 //! The whole answer to a document: what the cook reads.
 
+use pastry::assess::{FormulaDocument, assess};
 use pastry::ingredient::Phase;
-use pastry::job::{FormulaDocument, Outcome, assess};
+use pastry::job::Outcome;
 use serde_json::{Value, json};
 
 fn document(change: impl FnOnce(&mut Value)) -> Result<FormulaDocument, serde_json::Error> {

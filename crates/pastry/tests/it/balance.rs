@@ -1,12 +1,13 @@
 //! Ways into the window: what must hold of every one of them, whatever the formula.
 
 use crate::support::{disturbed, grams_of};
+use pastry::assess::starts::starts;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::balance::{WayKind, Ways, solve, ways, with_problem};
 use pastry::formula::Family;
 use pastry::formula::rules::{Rules, ShareRule};
 use pastry::ingredient::Shelf;
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, Outcome, assess};
+use pastry::job::Outcome;
 
 fn ways_of(document: &FormulaDocument) -> Ways {
     ways(document, &Shelf::catalogue(), &|_| None).unwrap_or_else(|faults| panic!("{faults:?}"))

@@ -2,11 +2,11 @@
 //! `scripts/oracle_balance.py`, whose answers are in `data/balance_optima.csv`.
 
 use crate::support::{disturbed, grams_of, number, rows};
+use pastry::assess::starts::starts;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::balance::{solve, with_problem};
 use pastry::formula::rules::ShareRule;
 use pastry::ingredient::Shelf;
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, assess};
 
 const OPTIMA: &str = include_str!("data/balance_optima.csv");
 const PROBLEMS: &str = include_str!("data/balance_problems.jsonl");

@@ -1,9 +1,9 @@
 //! Cakes for checks: templates with a formula in every place, and a tall one.
 
+use pastry::assess::FormulaDocument;
+use pastry::assess::starts::starts;
 use pastry::formula::Family;
 use pastry::ingredient::Shelf;
-use pastry::job::FormulaDocument;
-use pastry::job::starts::starts;
 use pastry::stack::{Finding, Known, StackAnswer, StackDocument, stack, templates};
 use serde_json::{Value, json};
 use std::collections::HashMap;

@@ -1,11 +1,11 @@
 //! Formulas nobody would write: whatever is asked, an answer comes, finite and in time, or a fault in words.
 
+use pastry::assess::FormulaDocument;
+use pastry::assess::starts::starts;
 use pastry::balance::ways;
 use pastry::formula::rules::ShareRule;
 use pastry::formula::{Family, Line};
 use pastry::ingredient::{Shelf, catalogue};
-use pastry::job::FormulaDocument;
-use pastry::job::starts::starts;
 use pastry::method::sheet;
 use pastry::rescue::{OverpourAsk, RescueAsk, Sign, overpour, rescue};
 use pastry::scale::{ScaleAsk, Target, Whole, scale};

@@ -2,12 +2,13 @@
 //! is diluted away, a boil under what must not boil. Each was once measured on this program.
 
 use crate::support::{disturbed, grams_of};
+use pastry::assess::starts::starts;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::balance::way::{Way, WayKind};
 use pastry::balance::ways;
 use pastry::formula::{Family, Line};
 use pastry::ingredient::{Shelf, catalogue, find};
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, Outcome, assess};
+use pastry::job::Outcome;
 use pastry::rescue::remedy::{Deed, remedies};
 use pastry::rescue::report::Basis;
 use pastry::rescue::{RescueAsk, Sign, rescue};

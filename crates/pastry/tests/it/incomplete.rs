@@ -2,11 +2,11 @@
 //! what is printed is what was written: to the tenth of a gram, with its colons, as text.
 
 use crate::cakes::{chosen, formulas, start, template, with_known};
+use pastry::assess::assess;
+use pastry::assess::starts::starts;
 use pastry::formula::keeping::keeping;
 use pastry::formula::{Family, Line};
 use pastry::ingredient::{Ingredient, Shelf};
-use pastry::job::assess;
-use pastry::job::starts::starts;
 use pastry::order::recipe::{formula_recipe, order_recipe, stack_recipe};
 use pastry::order::{ListKind, OrderAnswer, OrderDocument, OrderedCake, order, to_csv};
 use pastry::stack::{Known, Layer, StackDocument, stack};

@@ -1,10 +1,10 @@
 //! Schools of making: the data is whole, every family has its schools, and choosing one changes what it says.
 
+use pastry::assess::starts::starts;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::caution::Caution;
 use pastry::formula::{Family, Line};
 use pastry::ingredient::Shelf;
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, assess};
 use pastry::method::school::{Worker, schools};
 use pastry::method::sheet::time;
 use pastry::method::{MethodSheet, schools_of, sheet};

@@ -3,13 +3,14 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 13] = [
+const ORDER: [&str; 14] = [
     "units",
     "ingredient",
     "formula",
     "rheology",
     "heat",
     "job",
+    "assess",
     "balance",
     "swap",
     "scale",

@@ -1,9 +1,9 @@
 //! The lists of an order by hand: a small order worked out on paper, and what each start says of diets and labels.
 
 use crate::cakes::{start, with_known};
+use pastry::assess::starts::starts;
 use pastry::formula::Family;
 use pastry::ingredient::{Ingredient, Pack, Shelf};
-use pastry::job::starts::starts;
 use pastry::order::{OrderAnswer, OrderDocument, OrderedCake, Without, order};
 use pastry::stack::{Known, StackDocument, Standing};
 use serde_json::json;
@@ -29,7 +29,10 @@ fn pack(ingredient: &Ingredient) -> Option<Pack> {
     ingredient.pack
 }
 
-fn answer(document: &OrderDocument, formulas: &HashMap<String, pastry::job::FormulaDocument>) -> OrderAnswer {
+fn answer(
+    document: &OrderDocument,
+    formulas: &HashMap<String, pastry::assess::FormulaDocument>,
+) -> OrderAnswer {
     let shelf = Shelf::catalogue();
     let known = Known { formulas, shelf: &shelf };
     order(document, &known, &pack, &|_| Vec::new()).unwrap_or_else(|faults| panic!("{faults:?}"))

@@ -2,10 +2,10 @@
 //! independent re-implementation of the model, and properties that hold for every formula.
 
 use crate::support::{mixture, number, rows};
+use pastry::assess::starts::starts;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::formula::{Family, Line, System};
 use pastry::ingredient::{Shelf, find};
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, assess};
 use pastry::rescue::addition::{Found, Lever};
 use pastry::rescue::bowl::Bowl;
 use pastry::rescue::remedy::SolvedFor;

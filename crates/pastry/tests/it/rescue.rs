@@ -2,11 +2,12 @@
 //! what is solved holds when it is judged from scratch.
 
 use crate::support::rows;
+use pastry::assess::starts::starts;
+use pastry::assess::usual::jobs;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::formula::{Family, Line, WhipStage};
 use pastry::ingredient::{Shelf, find};
-use pastry::job::starts::starts;
-use pastry::job::usual::jobs;
-use pastry::job::{FormulaDocument, Outcome, assess};
+use pastry::job::Outcome;
 use pastry::rescue::bowl::Bowl;
 use pastry::rescue::quantity::Quantity;
 use pastry::rescue::remedy::{Deed, SolvedFor, find_remedy};

@@ -1,10 +1,10 @@
 //! A batch in another size: what must hold of every formula and every target.
 
 use crate::support::grams_of;
+use pastry::assess::starts::starts;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::formula::Family;
 use pastry::ingredient::{Ingredient, Shelf};
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, assess};
 use pastry::scale::{Have, ScaleAsk, Scaled, ShareAsk, Target, Whole, scale, shares};
 use proptest::prelude::*;
 

@@ -2,8 +2,8 @@
 //! name everything, diets and cautions of the whole.
 
 use crate::cakes::{chosen, formulas, template, with, with_known, worked_out};
+use pastry::assess::assess;
 use pastry::ingredient::Shelf;
-use pastry::job::assess;
 use pastry::order::recipe::{formula_recipe, media_type, order_recipe, stack_recipe, with_components};
 use pastry::order::{OrderDocument, OrderedCake};
 use pastry::stack::resize::ResizeTo;

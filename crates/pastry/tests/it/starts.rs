@@ -1,9 +1,10 @@
 //! Every family opens with a formula for each of its jobs, and the formula does the job.
 
+use pastry::assess::starts::starts;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::formula::Family;
 use pastry::ingredient::Shelf;
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, Outcome, assess};
+use pastry::job::Outcome;
 use pastry::method::school::schools_of;
 use pastry::method::sheet::applied;
 

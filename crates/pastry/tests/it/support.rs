@@ -1,9 +1,9 @@
 //! What several checks need: mixtures by key, tables by column.
 
+use pastry::assess::FormulaDocument;
+use pastry::assess::starts::starts;
 use pastry::formula::{Family, Mixture, System};
 use pastry::ingredient::{Shelf, find};
-use pastry::job::FormulaDocument;
-use pastry::job::starts::starts;
 use pastry::rheology::kernel::Predictor;
 use pastry::rheology::{Consistency, History, Options};
 use pastry::units::Temperature;

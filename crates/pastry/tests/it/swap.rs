@@ -2,11 +2,12 @@
 //! said.
 
 use crate::support::grams_of;
+use pastry::assess::starts::starts;
+use pastry::assess::{FormulaDocument, assess};
 use pastry::formula::rules::Rules;
 use pastry::formula::{Family, Line};
 use pastry::ingredient::{Ingredient, Shelf, find};
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, Outcome, assess};
+use pastry::job::Outcome;
 use pastry::swap::substitutes::substitutes;
 use pastry::swap::{Avoid, Goal, School, SwapAsk, SwapFor, Swaps, swap};
 

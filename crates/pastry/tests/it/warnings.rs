@@ -1,8 +1,8 @@
 //! Every warning, raised by a formula that earns it and silent for its neighbour that does not. Causes
 //! carry their number; ways out say what to do. The facts are common practice.
 
+use pastry::assess::{Assessment, FormulaDocument, assess};
 use pastry::formula::Family;
-use pastry::job::{Assessment, FormulaDocument, assess};
 use serde_json::{Value, json};
 
 /// Judges lines of a family for a job; `work` and `process` are merged in.

@@ -2,13 +2,14 @@
 
 use crate::state::AppState;
 use axum::Json;
+use pastry::assess::FormulaDocument;
+use pastry::assess::document::history_word;
+use pastry::assess::starts::starts;
 use pastry::formula::family::{FamilyGroup, Figure, Setting};
 use pastry::formula::process::{WhipStage, overrun_percent, whip};
 use pastry::formula::{Family, Process};
-use pastry::job::document::history_word;
+use pastry::job::Job;
 use pastry::job::kind::{MapAxis, Measured};
-use pastry::job::starts::starts;
-use pastry::job::{FormulaDocument, Job};
 use pastry::rheology::History;
 use serde::Serialize;
 use utoipa::ToSchema;

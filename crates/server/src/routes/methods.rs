@@ -5,7 +5,7 @@ use crate::error::{ApiError, Problem};
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
-use pastry::job::FormulaDocument;
+use pastry::assess::FormulaDocument;
 use pastry::method::{MethodSheet, sheet};
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;

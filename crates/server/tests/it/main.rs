@@ -23,7 +23,7 @@ mod saving;
 mod shapes;
 mod versions;
 
-use pastry::job::FormulaDocument;
+use pastry::assess::FormulaDocument;
 use serde_json::{Value, json};
 use server::config::Serve;
 use server::listen::Limits;

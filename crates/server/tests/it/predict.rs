@@ -8,7 +8,7 @@ async fn the_answer_is_the_cores_own() {
     let kitchen = Kitchen::open(false).await;
     let url = format!("{}/api/predict", kitchen.address);
     let text = kitchen.http.post(url).json(&formula()).send().await.unwrap().text().await.unwrap();
-    let core = serde_json::to_string(&pastry::job::assess(&document()).unwrap()).unwrap();
+    let core = serde_json::to_string(&pastry::assess::assess(&document()).unwrap()).unwrap();
     assert!(text == core, "the interface and the core differ");
     let answer: Value = serde_json::from_str(&text).unwrap();
     // Trade check D08 of the model: 1:1 dark 55 fresh at 30 °C drips 58 mm.

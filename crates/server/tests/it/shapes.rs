@@ -1,9 +1,9 @@
 //! The published schemas and the server take and refuse the same: every field of every format bent, both ways.
 
 use crate::Kitchen;
+use pastry::assess::FormulaDocument;
 use pastry::ingredient::IngredientDocument;
 use pastry::ingredient::table::PantryDocument;
-use pastry::job::FormulaDocument;
 use pastry::order::OrderDocument;
 use pastry::stack::StackDocument;
 use serde::de::DeserializeOwned;

@@ -1,7 +1,7 @@
 //! Every save is a revision; nothing is overwritten in silence.
 
 use crate::{document, fresh, new_key, noon};
-use pastry::job::FormulaDocument;
+use pastry::assess::FormulaDocument;
 use store::{Store, StoreError};
 
 #[tokio::test]

@@ -1,7 +1,7 @@
 //! Backup, verify, restore: while in use, checked, nothing overwritten.
 
 use crate::{document, fresh, new_key, noon};
-use pastry::job::FormulaDocument;
+use pastry::assess::FormulaDocument;
 use store::{Store, StoreError, copies};
 
 #[tokio::test(flavor = "multi_thread", worker_threads = 4)]

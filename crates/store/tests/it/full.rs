@@ -1,7 +1,7 @@
 //! A full disk, and a file others hold: said in words, and over when they are over.
 
 use crate::{document, new_key, noon};
-use pastry::job::FormulaDocument;
+use pastry::assess::FormulaDocument;
 use sqlx::{Connection, Executor, SqliteConnection};
 use store::{Opening, Store, StoreError};
 

@@ -1,8 +1,8 @@
 //! Histories: neither changed, deleted nor replaced, for every noun; what was changed all the same is found.
 
 use crate::{document, fresh, new_key, noon, under};
+use pastry::assess::FormulaDocument;
 use pastry::ingredient::{IngredientDocument, find};
-use pastry::job::FormulaDocument;
 use pastry::order::OrderDocument;
 use sqlx::{Connection, Row, SqliteConnection};
 use std::path::Path;

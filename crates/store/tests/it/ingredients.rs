@@ -1,8 +1,8 @@
 //! Own ingredients: every save a revision, a batch is all or nothing, the shelf holds what is asked.
 
 use crate::{document, fresh, new_key, noon};
+use pastry::assess::FormulaDocument;
 use pastry::ingredient::{IngredientDocument, find};
-use pastry::job::FormulaDocument;
 use store::StoreError;
 use store::list::Place;
 use store::noun::{COMPONENT, INGREDIENT};

@@ -15,7 +15,7 @@ mod opening;
 mod orders;
 mod saves;
 
-use pastry::job::FormulaDocument;
+use pastry::assess::FormulaDocument;
 use store::{By, SaveId, Store};
 use tempfile::TempDir;
 use uuid::Uuid;

@@ -1,8 +1,8 @@
 //! Opening: only ours, only whole, one program at a time, older files with all they hold.
 
 use crate::{document, fresh, new_key, noon};
+use pastry::assess::FormulaDocument;
 use pastry::ingredient::IngredientDocument;
-use pastry::job::FormulaDocument;
 use pastry::order::OrderDocument;
 use sqlx::{Connection, Executor, Row, SqliteConnection};
 use std::os::unix::fs::PermissionsExt;

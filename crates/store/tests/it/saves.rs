@@ -1,8 +1,8 @@
 //! Saves: everyone gets their own answer, and the same save twice is one.
 
 use crate::{document, fresh, new_key, noon, under};
+use pastry::assess::FormulaDocument;
 use pastry::ingredient::{IngredientDocument, find};
-use pastry::job::FormulaDocument;
 use pastry::order::OrderDocument;
 use store::pantry::PantryItem;
 use store::{SaveId, StoreError};

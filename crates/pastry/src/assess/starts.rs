@@ -1,9 +1,9 @@
 //! Starting formulas: for every family, one for each job it is used for, ready to be judged.
 
+use crate::assess::document::FormulaDocument;
+use crate::assess::usual::TABLE;
 use crate::formula::{Family, Line, Process};
-use crate::job::document::FormulaDocument;
 use crate::job::kind::Job;
-use crate::job::usual::TABLE;
 use crate::rheology::History;
 use crate::units::{CookTemperature, Temperature};
 use serde::Deserialize;

@@ -1,11 +1,11 @@
 //! The open format of a formula: a JSON document, versioned, with a published schema. The same
 //! document is read from a file, taken by the HTTP interface and kept as a revision.
 
+use crate::assess::usual;
 use crate::formula::process::{GroupCooks, overrun_percent, whip};
 use crate::formula::{Family, Fault, Formula, Line, Process, Rules, WeighedLine};
 use crate::ingredient::{IngredientDocument, Shelf};
 use crate::job::kind::Job;
-use crate::job::usual;
 use crate::rheology::{Grid, History, Options};
 use crate::units::kitchen::Measures;
 use crate::units::{CookTemperature, Hours, RoomTemperature, Temperature};

@@ -1,7 +1,7 @@
 //! The first of two states on one map: what is poured before it sets.
 
+use crate::assess::reach::{Span, span_of, spans_where};
 use crate::job::judge::{Estimate, Outcome};
-use crate::job::reach::{Span, span_of, spans_where};
 use crate::job::slump::levels_below;
 use crate::number::two_digits;
 use crate::rheology::consistency::History;

@@ -1,10 +1,10 @@
 //! Numbers a cook looks at besides the verdict: the same few for all, and those of the family, each with
 //! its base and what is usual.
 
+use crate::assess::baume::baume;
 use crate::formula::process::overrun_percent;
 use crate::formula::{Family, Figure, Process, WeighedLine};
 use crate::ingredient::composition::Part;
-use crate::job::baume::baume;
 use crate::job::judge::Estimate;
 use crate::number::{digits, limit, two_digits};
 use crate::rheology::Structure;

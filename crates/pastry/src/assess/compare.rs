@@ -1,10 +1,10 @@
 //! Two or three formulas side by side, what differs marked.
 
+use crate::assess::answer::{Assessment, Point, assess_from};
+use crate::assess::document::FormulaDocument;
+use crate::assess::figures::KeyFigure;
 use crate::fault::Fault;
 use crate::ingredient::Shelf;
-use crate::job::assess::{Assessment, Point, assess_from};
-use crate::job::document::FormulaDocument;
-use crate::job::figures::KeyFigure;
 use crate::job::kind::MapAxis;
 use crate::number::two_digits;
 use crate::rheology::warning::Warning;

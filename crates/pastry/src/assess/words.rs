@@ -1,11 +1,11 @@
 //! The verdict in words: a sentence, then what stands behind it. Two digits at most, because the
 //! prediction is not better than that.
 
+use crate::assess::reach::Span;
 use crate::job::drip::LONGEST_MM;
 use crate::job::geometry::SetGrade;
 use crate::job::judge::{Judged, Outcome};
 use crate::job::kind::Job;
-use crate::job::reach::Span;
 use crate::number::{limit, two_digits};
 
 /// The verdict in one sentence: "Too stiff to drip at 26.0 °C".

@@ -1,18 +1,18 @@
 //! The whole answer to a formula and its work: totals, the verdict, the map, the reach, warnings.
 
+use crate::assess::document::{FormulaDocument, history_word};
+use crate::assess::figures::{Figures, KeyFigure, figures, key_figures};
+use crate::assess::pour::{Pour, pour};
+use crate::assess::reach::{PhaseReach, Span, phase_reach, spans};
+use crate::assess::spoon_sign::SpoonSign;
+use crate::assess::why::{Why, why};
+use crate::assess::words::{chance_words, detail, headline, span_sentence};
 use crate::formula::keeping::keeping;
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::{Family, Fault, Mixture, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
-use crate::job::document::{FormulaDocument, history_word};
-use crate::job::figures::{Figures, KeyFigure, figures, key_figures};
 use crate::job::judge::{Estimate, Hint, Judged, Outcome, Question};
 use crate::job::kind::{Job, MapAxis, Measured};
-use crate::job::pour::{Pour, pour};
-use crate::job::reach::{PhaseReach, Span, phase_reach, spans};
-use crate::job::spoon_sign::SpoonSign;
-use crate::job::why::{Why, why};
-use crate::job::words::{chance_words, detail, headline, span_sentence};
 use crate::number::{digits, two_digits};
 use crate::rheology::History;
 use crate::rheology::consistency::Banded;
