@@ -4,7 +4,7 @@
 //! `tiers.1.body.diameter_mm`. To a cook that is "diameter of tier 2", in mm.
 
 /// Endings of a field's name that tell its unit, and the unit as it is written behind a number.
-const UNITS: [(&str, &str); 9] = [
+const UNITS: [(&str, &str); 13] = [
     ("_mm", " mm"),
     ("_cm", " cm"),
     ("_c", " °C"),
@@ -14,6 +14,10 @@ const UNITS: [(&str, &str); 9] = [
     ("_min", " min"),
     ("_h", " h"),
     ("_pa", " Pa"),
+    ("_cm2", " cm²"),
+    ("_pa_s", " Pa·s"),
+    ("_s", " s"),
+    ("_n", " N"),
 ];
 
 /// Lists of a document and what one of each is called.
@@ -45,9 +49,11 @@ fn own(field: &str) -> &str {
 pub fn unit(field: &str) -> &'static str {
     let names = field.rsplit('.').filter(|part| part.parse::<usize>().is_err()).take(2);
     let of = |name: &str| {
-        let name = name.trim_matches(|letter: char| letter.is_ascii_digit());
-        let unit = UNITS.iter().find(|(ending, _)| name.ends_with(ending) || name == &ending[1..]);
-        unit.map(|(_, unit)| *unit)
+        let carried = |name: &str| {
+            let unit = UNITS.iter().find(|(ending, _)| name.ends_with(ending) || name == &ending[1..]);
+            unit.map(|(_, unit)| *unit)
+        };
+        carried(name).or_else(|| carried(name.trim_matches(|letter: char| letter.is_ascii_digit())))
     };
     names.into_iter().find_map(of).unwrap_or_default()
 }
@@ -115,6 +121,8 @@ mod tests {
             ("box_mm.1", "box", "box 2", " mm"),
             ("composition_percent.cocoa", "cocoa", "composition, cocoa", " %"),
             ("losses.spread_percent", "spread", "losses, spread", " %"),
+            ("work.job.knife_area_cm2", "knife area", "job, knife area", " cm²"),
+            ("work.job.thickest_pa_s", "thickest", "job, thickest", " Pa·s"),
             ("name", "name", "name", ""),
         ] {
             assert_eq!(place(field).as_deref(), Some(words), "{field}");

@@ -30,6 +30,7 @@ pub mod assess;
 pub mod balance;
 pub mod caution;
 pub mod changed;
+mod code;
 pub mod fault;
 pub mod field;
 pub mod formula;

@@ -5,6 +5,7 @@ use crate::shape;
 use axum::extract::{FromRequest, FromRequestParts, Query, Request};
 use axum::http::header;
 use axum::http::request::Parts;
+use pastry::fault::FaultCode;
 use pastry::formula::Fault;
 use serde::de::DeserializeOwned;
 use serde_json::Value;
@@ -53,7 +54,7 @@ impl<T: DeserializeOwned, S: Send + Sync> FromRequestParts<S> for Asked<T> {
             Err(error) => {
                 let words = std::error::Error::source(&error).map_or(error.to_string(), ToString::to_string);
                 let message = format!("the address asks for something not known here: {words}");
-                Err(ApiError::Faults(vec![Fault::new("query", "wrong_value", message)]))
+                Err(ApiError::Faults(vec![Fault::new("query", FaultCode::WrongValue, message)]))
             }
         }
     }
@@ -83,7 +84,7 @@ pub fn read<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, ApiError> {
             // serde_json ends with " at line 1 column 20": the path says it better.
             let words = message.rsplit_once(" at line ").map_or(message.as_str(), |(words, _)| words);
             let field = if path == "." { String::new() } else { path };
-            ApiError::Faults(vec![Fault::new(field, "wrong_value", words)])
+            ApiError::Faults(vec![Fault::new(field, FaultCode::WrongValue, words)])
         } else {
             broken(inner)
         }

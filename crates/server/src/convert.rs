@@ -2,6 +2,7 @@
 
 use crate::error::{ApiError, unknown_ingredient};
 use pastry::fault::Fault;
+use pastry::fault::FaultCode;
 use pastry::formula::kitchen_words::{in_pieces, in_spoons};
 use pastry::ingredient::Shelf;
 use pastry::ingredient::measure::{OwnWeights, weigh};
@@ -53,7 +54,7 @@ pub struct Conversion {
 pub fn convert(request: &ConvertRequest, shelf: &Shelf, own: OwnWeights) -> Result<Conversion, ApiError> {
     let ingredient =
         shelf.find(&request.ingredient).ok_or_else(|| unknown_ingredient(&request.ingredient))?;
-    let fault = |words: String| ApiError::Faults(vec![Fault::new("amount", "bad_amount", words)]);
+    let fault = |words: String| ApiError::Faults(vec![Fault::new("amount", FaultCode::BadAmount, words)]);
     let amount = parse(&request.amount).map_err(|error| fault(error.to_string()))?;
     let weighed =
         weigh(amount, ingredient, request.measures, own).map_err(|error| fault(error.to_string()))?;

@@ -6,6 +6,7 @@ use axum::extract::FromRequestParts;
 use axum::http::request::Parts;
 use jiff::Timestamp;
 use pastry::fault::Fault;
+use pastry::fault::FaultCode;
 use percent_encoding::percent_decode_str;
 use store::by::LONGEST_DEVICE;
 use store::{By, Device, SaveId};
@@ -38,7 +39,7 @@ fn id(parts: &Parts) -> Result<Option<SaveId>, ApiError> {
     let id = value.to_str().ok().and_then(SaveId::read);
     id.map(Some).ok_or_else(|| {
         let message = "a save id has 8 to 64 letters, digits or hyphens: make a new one for each save";
-        ApiError::Faults(vec![Fault::new("Idempotency-Key", "bad_save_id", message)])
+        ApiError::Faults(vec![Fault::new("Idempotency-Key", FaultCode::BadSaveId, message)])
     })
 }
 
@@ -48,7 +49,7 @@ fn device(parts: &Parts) -> Result<Option<Device>, ApiError> {
     let device = text.and_then(|text| Device::read(&text));
     device.map(Some).ok_or_else(|| {
         let message = format!("the name of a device has 1 to {LONGEST_DEVICE} letters, percent-encoded");
-        ApiError::Faults(vec![Fault::new("Kitchen-Device", "bad_device", message)])
+        ApiError::Faults(vec![Fault::new("Kitchen-Device", FaultCode::BadDevice, message)])
     })
 }
 

@@ -6,6 +6,7 @@
 use jsonschema::error::ValidationErrorKind as Kind;
 use jsonschema::{ValidationError, Validator};
 use pastry::fault::Fault;
+use pastry::fault::FaultCode;
 use pastry::field::{place, unit};
 use serde_json::{Value, json};
 use std::collections::HashMap;
@@ -78,13 +79,13 @@ fn told(error: &ValidationError, found: &mut Vec<Fault>) {
     let field = path.trim_start_matches('/').replace('/', ".");
     if field == "version" || field.ends_with(".version") {
         let message = "only version 1 is known here: it was written by a newer program";
-        found.push(Fault::new(field, "unknown_version", message));
+        found.push(Fault::new(field, FaultCode::UnknownVersion, message));
         return;
     }
     let code = match error.kind {
-        Kind::MaxLength { .. } => "too_long",
-        Kind::MinItems { .. } | Kind::MaxItems { .. } => "how_many",
-        _ => "out_of_range",
+        Kind::MaxLength { .. } => FaultCode::TooLong,
+        Kind::MinItems { .. } | Kind::MaxItems { .. } => FaultCode::HowMany,
+        _ => FaultCode::OutOfRange,
     };
     let words = words(&error.kind, &error.to_string(), unit(&field));
     let message = match place(&field) {

@@ -765,6 +765,59 @@ export interface components {
         };
         /** @description Area, cm² */
         Area: number;
+        /** @description A piece of the sentence: words, a number to set, or one of a few things to choose. */
+        Ask: {
+            /** @enum {string} */
+            kind: "words";
+            /** @description The words. */
+            words: string;
+        } | (components["schemas"]["AskNumber"] & {
+            /** @enum {string} */
+            kind: "number";
+        }) | (components["schemas"]["AskChoice"] & {
+            /** @enum {string} */
+            kind: "choice";
+        });
+        /** @description One of a few things to choose. */
+        AskChoice: {
+            /** @description Field of the geometry. */
+            field: string;
+            /** @description What it is. */
+            label: string;
+            /** @description What there is to choose from. */
+            options: components["schemas"]["AskOption"][];
+        };
+        /** @description A number to set. */
+        AskNumber: {
+            /** @description Field of the geometry. */
+            field: string;
+            /** @description What it is. */
+            label: string;
+            /**
+             * Format: double
+             * @description Most that is taken.
+             */
+            max: number;
+            /**
+             * Format: double
+             * @description Least that is taken.
+             */
+            min: number;
+            /**
+             * Format: double
+             * @description By how much a key moves it.
+             */
+            step: number;
+            /** @description Its unit. */
+            unit: string;
+        };
+        /** @description One thing to choose. */
+        AskOption: {
+            /** @description What is written in the field. */
+            value: string;
+            /** @description In kitchen words. */
+            words: string;
+        };
         /** @description The answer. */
         Assessment: {
             /** @description The working temperature judged. */
@@ -1718,6 +1771,8 @@ export interface components {
         FamilyGroup: "ganache" | "buttercream" | "whipped_cream" | "mousse" | "custard" | "soak" | "glaze";
         /** @description A job of a family. */
         FamilyJob: {
+            /** @description Its geometry as a sentence with blanks. */
+            asks: components["schemas"]["Ask"][];
             /** @description What its map counts. */
             axis: components["schemas"]["MapAxis"];
             /** @description Histories in which it is done, the usual one first. */
@@ -1736,12 +1791,17 @@ export interface components {
         /** @description One thing wrong with what was asked, where it is, and what to do. */
         Fault: {
             /** @description Stable code. */
-            code: string;
+            code: components["schemas"]["FaultCode"];
             /** @description Path of the field: `lines.2.amount`. */
             field: string;
             /** @description What is wrong and what to do, in words. */
             message: string;
         };
+        /**
+         * @description What is wrong with a field.
+         * @enum {string}
+         */
+        FaultCode: "after_it_is_eaten" | "bad_amount" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
         /**
          * @description A number a cook looks at.
          * @enum {string}
@@ -1839,7 +1899,7 @@ export interface components {
         Finding: {
             bench?: components["schemas"]["BenchWork"] | null;
             /** @description Stable code. */
-            code: string;
+            code: components["schemas"]["FindingCode"];
             /**
              * Format: double
              * @description Its limit.
@@ -1860,6 +1920,11 @@ export interface components {
              */
             value?: number | null;
         };
+        /**
+         * @description What is found of a cake.
+         * @enum {string}
+         */
+        FindingCode: "all_rim" | "board" | "box_low" | "box_narrow" | "coat_slides" | "coat_stays" | "collar" | "dam_gives_way" | "dam_holds" | "dowels_carry" | "drip_length" | "drip_long" | "drip_melts_coat" | "drip_reaches_board" | "drip_short" | "few_dowels" | "filling_bears" | "filling_gives_way" | "filling_tears" | "glaze_film" | "insert_too_large" | "many_layers" | "mould_gives_way" | "mould_rubbery" | "mould_sags" | "mould_stands" | "must_not_be_in_it" | "no_dowels" | "no_layers" | "no_rest" | "no_size" | "no_thickness" | "not_soaked" | "nothing_between" | "overhangs" | "piped_slumps" | "piped_stands" | "piped_stiff" | "portions" | "runs_over" | "smoother" | "soak_dry" | "soak_pools" | "soak_reaches_coat" | "soak_right" | "soak_too_wet" | "spoon_right" | "spoon_runs" | "spoon_stiff" | "unlinked" | "warm_on_soft";
         /** @description Force, N */
         Force: number;
         /** @description A formula with the work it is for. */
@@ -4677,12 +4742,17 @@ export interface components {
             /** @description What is the matter, with its number, in one sentence. */
             cause: string;
             /** @description Stable code. */
-            code: string;
+            code: components["schemas"]["WarningCode"];
             /** @description How much it matters. */
             severity: components["schemas"]["Severity"];
             /** @description What to do about it. */
             way_out: string;
         };
+        /**
+         * @description What a formula is warned of.
+         * @enum {string}
+         */
+        WarningCode: "alcohol" | "crowded" | "egg_raw" | "egg_scrambles" | "fat_outside" | "gelatin_acid" | "gelatin_alcohol" | "gelatin_origin" | "graining" | "heat_impossible" | "honey" | "lactose_sand" | "no_water" | "protease" | "soak_brix" | "split" | "starch_raw" | "too_wet" | "whip_fat" | "whip_thick" | "whip_thin" | "whip_warm";
         /** @description One way there. */
         Way: {
             /** @description What it brings that was not there and must be asked for first: "brings milk, an allergen". */

@@ -38,7 +38,7 @@ export function useKeepsDrafts(): boolean {
 function refusal(error: unknown, taken: string | null): SaveState {
   if (error instanceof ProblemError && error.problem.status === 409) {
     if (taken === null) return { kind: 'conflict', current: error.problem.current_revision ?? 0 }
-    return { kind: 'refused', words: taken, faults: [{ field: 'name', code: 'taken', message: taken }] }
+    return { kind: 'refused', words: taken, faults: [{ field: 'name', code: 'key_twice', message: taken }] }
   }
   if (error instanceof ProblemError) {
     const faults = error.problem.errors ?? []

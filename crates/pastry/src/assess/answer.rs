@@ -11,14 +11,16 @@ use crate::formula::keeping::keeping;
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::{Family, Fault, Mixture, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
-use crate::job::judge::{Estimate, Hint, Judged, Outcome, Question};
-use crate::job::kind::{Job, MapAxis, Measured};
+use crate::job::duty::{Estimate, Hint, Judged, Outcome};
+use crate::job::duty::{MapAxis, Measured};
+use crate::job::judge::Question;
+use crate::job::kind::Job;
 use crate::number::{digits, two_digits};
 use crate::rheology::History;
 use crate::rheology::consistency::Banded;
 use crate::rheology::kernel::Predictor;
 use crate::rheology::sweep::{Grid, SWEEP_POINTS, sweep};
-use crate::rheology::warning::{Severity, Warning, warnings};
+use crate::rheology::warning::{Warning, warnings};
 use crate::units::kitchen::Measures;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -277,7 +279,7 @@ pub fn assess_from(document: &FormulaDocument, kitchen: &Shelf) -> Result<Assess
         why: why(&lines, family, &asked, &predictor, &here, (t_c, history, axis)),
         warnings: [
             warnings(&lines, family, &made.base, &options, t_c, history),
-            sweetness_of_soak(job, made.base.serum.brix).into_iter().collect(),
+            job.duty().warning(&made.base).into_iter().collect(),
         ]
         .concat(),
         totals,
@@ -389,22 +391,4 @@ fn in_the_room(predictor: &Predictor, family: Family, room_c: f64, axis: MapAxis
         ),
     };
     InTheRoom { temperature_c: room_c, yield_stress_pa: estimate(tau, banded.sigma_yield), spoon, sentence }
-}
-
-/// A soak that is not as sweet as it was meant to be.
-fn sweetness_of_soak(job: &Job, brix: f64) -> Option<Warning> {
-    let Job::Soak(soak) = job else { return None };
-    let [low, high] = soak.richness.window()?;
-    // The window is read off a refractometer: half a degree is not seen.
-    let (word, way_out) = match brix {
-        b if b < low - 0.5 => ("less", "More sugar, or boil some water off."),
-        b if b > high + 0.5 => ("more", "Let it down with water, juice or coffee."),
-        _ => return None,
-    };
-    Some(Warning {
-        code: "soak_brix".to_owned(),
-        severity: Severity::Note,
-        cause: format!("It has {brix:.0} °Bx, {word} than the {low:.0} to {high:.0} you want."),
-        way_out: way_out.to_owned(),
-    })
 }

@@ -4,8 +4,9 @@ use crate::assess::answer::{Assessment, Point, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::assess::figures::KeyFigure;
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::ingredient::Shelf;
-use crate::job::kind::MapAxis;
+use crate::job::duty::MapAxis;
 use crate::number::two_digits;
 use crate::rheology::warning::Warning;
 use serde::Serialize;
@@ -87,7 +88,7 @@ fn row(name: String, base: String, values: Vec<Option<f64>>, text: impl Fn(f64) 
 pub fn compare(documents: &[FormulaDocument], kitchen: &Shelf) -> Result<Comparison, Vec<Fault>> {
     if !HOW_MANY.contains(&documents.len()) {
         let message = format!("two or three formulas can be compared, not {}", documents.len());
-        return Err(vec![Fault::new("documents", "how_many", message)]);
+        return Err(vec![Fault::new("documents", FaultCode::HowMany, message)]);
     }
     let mut faults = Vec::new();
     let mut answers: Vec<Assessment> = Vec::new();

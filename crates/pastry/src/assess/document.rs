@@ -2,6 +2,7 @@
 //! document is read from a file, taken by the HTTP interface and kept as a revision.
 
 use crate::assess::usual;
+use crate::fault::FaultCode;
 use crate::formula::process::{GroupCooks, overrun_percent, whip};
 use crate::formula::{Family, Fault, Formula, Line, Process, Rules, WeighedLine};
 use crate::ingredient::{IngredientDocument, Shelf};
@@ -177,20 +178,20 @@ impl FormulaDocument {
         if self.format != FORMAT {
             let shown: String = self.format.chars().take(40).collect();
             let message = format!("this is “{shown}”, not a formula: the format field must say {FORMAT}");
-            faults.push(Fault::new("format", "unknown_format", message));
+            faults.push(Fault::new("format", FaultCode::UnknownFormat, message));
         }
         if self.version != VERSION {
             let message = format!(
                 "version {} is not known here: this program reads version {VERSION}; update it, or save the file as version {VERSION}",
                 self.version
             );
-            faults.push(Fault::new("version", "unknown_version", message));
+            faults.push(Fault::new("version", FaultCode::UnknownVersion, message));
         }
         for (field, text, most) in [("name", &self.name, LONGEST_NAME), ("note", &self.note, LONGEST_NOTE)] {
             let long = text.chars().count();
             if long > most {
                 let message = format!("the {field} has {long} letters: shorten it to {most}");
-                faults.push(Fault::new(field, "too_long", message));
+                faults.push(Fault::new(field, FaultCode::TooLong, message));
             }
         }
         let jobs = usual::jobs(self.family);
@@ -201,7 +202,7 @@ impl FormulaDocument {
                 self.work.job.verb(),
                 jobs.join(", ")
             );
-            faults.push(Fault::new("work.job.kind", "job_of_another_family", message));
+            faults.push(Fault::new("work.job.kind", FaultCode::JobOfAnotherFamily, message));
         } else if !self.work.job.histories(self.family).contains(&self.history()) {
             let allowed: Vec<&str> =
                 self.work.job.histories(self.family).iter().map(|h| history_word(*h)).collect();
@@ -210,7 +211,7 @@ impl FormulaDocument {
                 self.work.job.verb(),
                 allowed.join(" or ")
             );
-            faults.push(Fault::new("work.history", "history_of_another_job", message));
+            faults.push(Fault::new("work.history", FaultCode::HistoryOfAnotherJob, message));
         }
         faults.extend(self.work.job.faults("work.job"));
         let hottest = self.grid().hottest_c();
@@ -225,7 +226,7 @@ impl FormulaDocument {
                     self.family.word(),
                     t.celsius()
                 );
-                faults.push(Fault::new(field, "out_of_range", message));
+                faults.push(Fault::new(field, FaultCode::OutOfRange, message));
             }
         }
         faults

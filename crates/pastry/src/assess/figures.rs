@@ -5,7 +5,7 @@ use crate::assess::baume::baume;
 use crate::formula::process::overrun_percent;
 use crate::formula::{Family, Figure, Process, WeighedLine};
 use crate::ingredient::composition::Part;
-use crate::job::judge::Estimate;
+use crate::job::duty::Estimate;
 use crate::number::{digits, limit, two_digits};
 use crate::rheology::Structure;
 use crate::rheology::consistency::{Banded, Contributions};

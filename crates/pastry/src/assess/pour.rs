@@ -1,8 +1,8 @@
 //! The first of two states on one map: what is poured before it sets.
 
 use crate::assess::reach::{Span, span_of, spans_where};
-use crate::job::judge::{Estimate, Outcome};
-use crate::job::slump::levels_below;
+use crate::job::duty::{Estimate, Outcome};
+use crate::job::physics::slump::levels_below;
 use crate::number::two_digits;
 use crate::rheology::consistency::History;
 use crate::rheology::kernel::{Predictor, Prepared};

@@ -3,7 +3,8 @@
 
 use crate::formula::{Family, Mixture};
 use crate::ingredient::Phase;
-use crate::job::judge::{Outcome, Question};
+use crate::job::duty::Outcome;
+use crate::job::judge::Question;
 use crate::job::kind::Job;
 use crate::rheology::kernel::Prepared;
 use crate::rheology::sweep::{Grid, SWEEP_POINTS};

@@ -2,7 +2,7 @@
 //! its band comes from.
 
 use crate::formula::{Family, Mixture, System, WeighedLine};
-use crate::job::kind::MapAxis;
+use crate::job::duty::MapAxis;
 use crate::number::two_digits;
 use crate::rheology::consistency::{Banded, Consistency, History, Options, Structure};
 use crate::rheology::kernel::{Predictor, Prepared};

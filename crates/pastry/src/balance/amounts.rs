@@ -11,6 +11,7 @@ use crate::formula::family::FamilyGroup;
 use crate::formula::rules::LEAST_SHARE;
 use crate::ingredient::{Ingredient, catalogue};
 use crate::number::on_a_scale;
+use crate::rheology::warning::WarningCode;
 
 /// A new ingredient is offered up to this share of the batch …
 const MOST_ADDED: f64 = 0.2;
@@ -91,7 +92,7 @@ impl Search<'_> {
     /// common practice).
     pub fn other_gel(&self) -> Option<Candidate> {
         const AGAR_FOR_GELATIN: f64 = 0.3;
-        if !self.now.warnings.iter().any(|warning| warning.code == "protease") {
+        if !self.now.warnings.iter().any(|warning| warning.code == WarningCode::Protease) {
             return None;
         }
         let at = self.lines.iter().position(|line| line.ingredient.bloom > 0.0)?;

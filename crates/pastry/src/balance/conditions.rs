@@ -8,6 +8,7 @@ use crate::formula::process::overrun_percent;
 use crate::formula::{Mixture, Setting, WeighedLine};
 use crate::rheology::Options;
 use crate::rheology::kernel::Prepared;
+use crate::rheology::warning::WarningCode;
 use crate::units::{CookTemperature, Hours, Overrun, Temperature};
 
 /// Where the enzyme of raw fruit ends, °C (common practice).
@@ -95,12 +96,12 @@ impl Search<'_> {
     /// Raw fruit brought to where its enzyme ends, starch to where it swells: what was left out of the making is done,
     /// not made up for with more of something.
     pub(super) fn heat(&self) -> Vec<Candidate> {
-        let warned = |code: &str| self.now.warnings.iter().any(|warning| warning.code == code);
+        let warned = |code: WarningCode| self.now.warnings.iter().any(|warning| warning.code == code);
         let mut found = Vec::new();
-        if warned("protease") {
+        if warned(WarningCode::Protease) {
             found.extend(self.heated(|line| line.ingredient.flags.protease, ENZYME_ENDS_C, "Bring"));
         }
-        if warned("starch_raw") {
+        if warned(WarningCode::StarchRaw) {
             let prepared =
                 Prepared::new(&Mixture::of(&self.lines), self.document.family.traits().system, &self.options);
             let boils = prepared.starch_cooks_c.ceil().max(BOIL_C);

@@ -2,7 +2,8 @@
 
 use crate::assess::document::FormulaDocument;
 use crate::formula::{Family, Mixture};
-use crate::job::judge::{Outcome, Question};
+use crate::job::duty::Outcome;
+use crate::job::judge::Question;
 use crate::job::kind::Job;
 use crate::rheology::kernel::Prepared;
 use crate::rheology::{History, Options};
@@ -76,10 +77,7 @@ impl Asked<'_> {
     pub fn met_by(&self, prepared: &Prepared, t_c: f64, margin: f64, most_split: f64) -> bool {
         let question = self.question(prepared);
         let point = prepared.at(t_c, self.history);
-        let drip = matches!(self.job, Job::Drip(_));
-        point.split <= most_split
-            && question.within(&point, t_c, margin)
-            && (drip || question.outcome_of_middle(&point, t_c) == Outcome::Inside)
+        point.split <= most_split && question.met(&point, t_c, margin)
     }
 
     /// Asks something prepared, at any temperature and in any state.
@@ -87,14 +85,7 @@ impl Asked<'_> {
         let question = self.question(prepared);
         let point = prepared.at(t_c, history);
         let [loose, stiff] = question.edges(&point, t_c);
-        let outcome = match self.job {
-            // Asked already, and dear.
-            Job::Drip(_) if prepared.networks.gelatin_undone => Outcome::TooLoose,
-            Job::Drip(_) if loose <= 0.0 && stiff >= 0.0 => Outcome::Inside,
-            Job::Drip(_) if loose > 0.0 => Outcome::TooLoose,
-            Job::Drip(_) => Outcome::TooStiff,
-            _ => question.outcome_of_middle(&point, t_c),
-        };
+        let outcome = question.outcome_by_edges([loose, stiff], &point, t_c);
         Edges {
             loose,
             stiff,

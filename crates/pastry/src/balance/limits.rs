@@ -3,6 +3,7 @@
 use crate::assess::document::FormulaDocument;
 use crate::balance::problem::Limit;
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::formula::WeighedLine;
 use crate::formula::rules::Rules;
 use crate::ingredient::Ingredient;
@@ -59,26 +60,26 @@ pub fn rule_faults(document: &FormulaDocument, lines: &[WeighedLine]) -> Vec<Fau
         for (field, value) in [("least_g", line.rule.least_g), ("most_g", line.rule.most_g)] {
             if value.is_some_and(|g| !(0.0..=1e6).contains(&g)) {
                 let message = "a limit is 0 to 1,000,000 g".to_owned();
-                faults.push(Fault::new(format!("lines.{at}.rule.{field}"), "out_of_range", message));
+                faults.push(Fault::new(format!("lines.{at}.rule.{field}"), FaultCode::OutOfRange, message));
             }
         }
         if line.rule.pack_g.is_some_and(|g| !(g > 0.0 && g <= 1e6)) {
             let message = "a pack weighs more than 0 and at most 1,000,000 g".to_owned();
-            faults.push(Fault::new(format!("lines.{at}.rule.pack_g"), "out_of_range", message));
+            faults.push(Fault::new(format!("lines.{at}.rule.pack_g"), FaultCode::OutOfRange, message));
         }
         if let (Some(least), Some(most)) = (line.rule.least_g, line.rule.most_g)
             && least > most
         {
             let name = &lines[at].ingredient.name;
             let message = format!("{name}: at least {least} g is above at most {most} g; swap or widen them");
-            faults.push(Fault::new(format!("lines.{at}.rule.least_g"), "limits_crossed", message));
+            faults.push(Fault::new(format!("lines.{at}.rule.least_g"), FaultCode::LimitsCrossed, message));
         }
     }
     for (at, share) in document.rules.shares.iter().enumerate() {
         for percent in [share.least_percent, share.most_percent].into_iter().flatten() {
             if !(0.0..=100.0).contains(&percent) {
                 let message = "a share is 0 to 100 %".to_owned();
-                faults.push(Fault::new(format!("rules.shares.{at}"), "out_of_range", message));
+                faults.push(Fault::new(format!("rules.shares.{at}"), FaultCode::OutOfRange, message));
             }
         }
         if let (Some(least), Some(most)) = (share.least_percent, share.most_percent)
@@ -88,17 +89,17 @@ pub fn rule_faults(document: &FormulaDocument, lines: &[WeighedLine]) -> Vec<Fau
                 "{}: at least {least} % and at most {most} % cannot both hold",
                 spoken(&share.of, lines)
             );
-            faults.push(Fault::new(format!("rules.shares.{at}"), "limits_crossed", message));
+            faults.push(Fault::new(format!("rules.shares.{at}"), FaultCode::LimitsCrossed, message));
         }
         if !lines.iter().any(|line| belongs(&line.ingredient, &share.of)) {
             let message = format!("there is no {} in the formula: take the limit out", share.of);
-            faults.push(Fault::new(format!("rules.shares.{at}.of"), "nothing_of_it", message));
+            faults.push(Fault::new(format!("rules.shares.{at}.of"), FaultCode::NothingOfIt, message));
         }
     }
     for (at, pair) in document.rules.ratios.iter().enumerate() {
         if pair.iter().any(|key| !lines.iter().any(|line| line.ingredient.id == *key)) {
             let message = "a ratio is between two ingredients of the formula: pick them again".to_owned();
-            faults.push(Fault::new(format!("rules.ratios.{at}"), "nothing_of_it", message));
+            faults.push(Fault::new(format!("rules.ratios.{at}"), FaultCode::NothingOfIt, message));
         }
     }
     faults

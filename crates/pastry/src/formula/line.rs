@@ -1,6 +1,7 @@
 //! The formula as a cook writes it, and its lines weighed.
 
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::formula::family::Family;
 use crate::formula::rules::LineRule;
 use crate::ingredient::catalogue::Ingredient;
@@ -100,7 +101,7 @@ impl Formula {
         if self.lines.is_empty() {
             return Err(vec![Fault::new(
                 "lines",
-                "no_lines",
+                FaultCode::NoLines,
                 "nothing is in the bowl yet: add an ingredient",
             )]);
         }
@@ -109,7 +110,7 @@ impl Formula {
                 "{} lines are too many for one formula: write at most {MOST_LINES}",
                 self.lines.len()
             );
-            return Err(vec![Fault::new("lines", "too_many_lines", message)]);
+            return Err(vec![Fault::new("lines", FaultCode::TooManyLines, message)]);
         }
         let mut faults = Vec::new();
         let mut read = Vec::with_capacity(self.lines.len());
@@ -117,7 +118,11 @@ impl Formula {
             let Some(ingredient) = shelf.find(&line.ingredient) else {
                 let shown: String = line.ingredient.chars().take(40).collect();
                 let message = format!("“{shown}” is not in the pantry: pick an ingredient from the list");
-                faults.push(Fault::new(format!("lines.{at}.ingredient"), "unknown_ingredient", message));
+                faults.push(Fault::new(
+                    format!("lines.{at}.ingredient"),
+                    FaultCode::UnknownIngredient,
+                    message,
+                ));
                 continue;
             };
             let own = OwnWeights { density: line.density_g_per_ml, piece: line.piece_g };
@@ -152,7 +157,7 @@ impl Formula {
             .collect();
         if weighed.iter().map(|line| line.mass.grams()).sum::<f64>() <= 0.0 {
             let message = "all amounts are 0: write how much of at least one ingredient";
-            return Err(vec![Fault::new("lines.0.amount", "nothing_weighed", message)]);
+            return Err(vec![Fault::new("lines.0.amount", FaultCode::NothingWeighed, message)]);
         }
         Ok(weighed)
     }
@@ -183,12 +188,12 @@ impl Formula {
                 let Some((_, ingredient, _)) = read.iter().find(|(line, _, _)| line.ingredient == *key)
                 else {
                     let message = "per cent are of an ingredient that is not in the formula: pick another, or the whole";
-                    return Err(vec![Fault::new("percent_of", "no_percent_base", message)]);
+                    return Err(vec![Fault::new("percent_of", FaultCode::NoPercentBase, message)]);
                 };
                 let base = grams(Some(key));
                 if base <= 0.0 {
                     let message = format!("per cent are of {}: write its grams first", ingredient.name);
-                    return Err(vec![Fault::new(field, "no_percent_base", message)]);
+                    return Err(vec![Fault::new(field, FaultCode::NoPercentBase, message)]);
                 }
                 Ok((base, format!("the {}", ingredient.name)))
             }
@@ -198,7 +203,7 @@ impl Formula {
                     let message = format!(
                         "the per cent add up to {sum:.0} % of the whole and nothing is weighed: write grams for at least one line"
                     );
-                    return Err(vec![Fault::new(field, "no_percent_base", message)]);
+                    return Err(vec![Fault::new(field, FaultCode::NoPercentBase, message)]);
                 }
                 Ok((fixed / (1.0 - sum / 100.0), "the whole".to_owned()))
             }
@@ -206,13 +211,13 @@ impl Formula {
     }
 }
 
-fn code(error: &MeasureError) -> &'static str {
+fn code(error: &MeasureError) -> FaultCode {
     match error {
-        MeasureError::Amount(_) => "bad_amount",
-        MeasureError::NoDensity { .. } => "no_density",
-        MeasureError::NoPiece { .. } => "no_piece_weight",
-        MeasureError::TooLarge { .. } => "too_large",
-        MeasureError::ShareAlone => "no_percent_base",
+        MeasureError::Amount(_) => FaultCode::BadAmount,
+        MeasureError::NoDensity { .. } => FaultCode::NoDensity,
+        MeasureError::NoPiece { .. } => FaultCode::NoPieceWeight,
+        MeasureError::TooLarge { .. } => FaultCode::TooLarge,
+        MeasureError::ShareAlone => FaultCode::NoPercentBase,
     }
 }
 
@@ -238,7 +243,7 @@ mod tests {
         ])
         .weigh(&Shelf::catalogue())
         .unwrap_err();
-        let fields: Vec<_> = faults.iter().map(|fault| (fault.field.as_str(), fault.code.as_str())).collect();
+        let fields: Vec<_> = faults.iter().map(|fault| (fault.field.as_str(), fault.code.word())).collect();
         assert_eq!(
             fields,
             [
@@ -251,10 +256,10 @@ mod tests {
 
     #[test]
     fn an_empty_bowl_is_an_error_but_a_zero_line_is_not() {
-        assert_eq!(formula(vec![]).weigh(&Shelf::catalogue()).unwrap_err()[0].code, "no_lines");
+        assert_eq!(formula(vec![]).weigh(&Shelf::catalogue()).unwrap_err()[0].code, FaultCode::NoLines);
         assert_eq!(
             formula(vec![line("dark60", "0")]).weigh(&Shelf::catalogue()).unwrap_err()[0].code,
-            "nothing_weighed"
+            FaultCode::NothingWeighed
         );
         assert!(
             formula(vec![line("dark60", "100 g"), line("cream36", "0 g")]).weigh(&Shelf::catalogue()).is_ok()
@@ -273,7 +278,7 @@ mod tests {
         cream.percent_of = Some("cream36".into());
         assert!((grams(&cream)[1] - 28.2).abs() < 1e-9);
         cream.lines[0].amount = "50 %".into();
-        assert_eq!(cream.weigh(&Shelf::catalogue()).unwrap_err()[0].code, "no_percent_base");
+        assert_eq!(cream.weigh(&Shelf::catalogue()).unwrap_err()[0].code, FaultCode::NoPercentBase);
         cream.percent_of = None;
         cream.lines[1].amount = "60 %".into();
         assert!(cream.weigh(&Shelf::catalogue()).unwrap_err()[0].message.contains("110 %"));

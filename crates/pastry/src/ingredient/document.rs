@@ -2,6 +2,7 @@
 //! document is written by the page, kept by the kitchen, carried inside formulas and listed in files.
 
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::ingredient::catalogue::{Flags, Ingredient, Pack};
 use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::diet::ALLERGENS;
@@ -193,38 +194,38 @@ impl IngredientDocument {
     pub fn faults(&self) -> Vec<Fault> {
         let mut faults = Vec::new();
         let mut fault =
-            |field: &str, code: &str, message: String| faults.push(Fault::new(field, code, message));
+            |field: &str, code: FaultCode, message: String| faults.push(Fault::new(field, code, message));
         if self.format != FORMAT || self.version != VERSION {
             let message = format!("the format must say {FORMAT}, version {VERSION}");
-            fault("format", "unknown_format", message);
+            fault("format", FaultCode::UnknownFormat, message);
         }
         let tail = self.key.strip_prefix(OWN).unwrap_or_default();
         let fits = |c: char| c.is_ascii_lowercase() || c.is_ascii_digit() || c == '-' || c == '_';
         if tail.is_empty() || self.key.len() > 60 || !tail.chars().all(fits) {
             let message =
                 format!("a key is {OWN} and small letters, digits or dashes, 60 at most: own-meadow-cream");
-            fault("key", "bad_key", message);
+            fault("key", FaultCode::BadKey, message);
         }
         let letters = self.name.trim().chars().count();
         if letters == 0 || letters > 120 {
-            fault("name", "bad_name", format!("a name has 1 to 120 letters; this has {letters}"));
+            fault("name", FaultCode::BadName, format!("a name has 1 to 120 letters; this has {letters}"));
         }
         if !GROUPS.contains(&self.group.as_str()) {
-            fault("group", "unknown_group", format!("pick a shelf: {}", GROUPS.join(", ")));
+            fault("group", FaultCode::UnknownGroup, format!("pick a shelf: {}", GROUPS.join(", ")));
         }
         let mut sum = 0.0;
         for (part, percent) in &self.composition_percent {
             let field = format!("composition_percent.{}", key_of(*part));
             if !(0.0..=100.0).contains(percent) {
                 let message = format!("{} is between 0 and 100 %, not {percent}", part.word());
-                fault(&field, "out_of_range", message);
+                fault(&field, FaultCode::OutOfRange, message);
             }
             sum += percent;
         }
         if (sum - 100.0).abs() > CLOSES || !sum.is_finite() {
             let message =
                 format!("the shares add up to {sum:.1} %: give or take {:.1} points", (sum - 100.0).abs());
-            fault("composition_percent", "does_not_add_up", message);
+            fault("composition_percent", FaultCode::DoesNotAddUp, message);
         }
         for (field, value, most) in [
             ("bloom_g", self.bloom_g, 400.0),
@@ -233,45 +234,49 @@ impl IngredientDocument {
             ("body_pa", self.body_pa, 1e4),
         ] {
             if !(0.0..=most).contains(&value) {
-                fault(field, "out_of_range", format!("is between 0 and {most}, not {value}"));
+                fault(field, FaultCode::OutOfRange, format!("is between 0 and {most}, not {value}"));
             }
         }
         if self.composition_percent.get(&Part::Gelatin).is_some_and(|gelatin| *gelatin > 5.0)
             && self.bloom_g < 40.0
         {
             let message = "say the Bloom strength of this gelatin, 80 to 300 g: it is on the pack".to_owned();
-            fault("bloom_g", "no_bloom", message);
+            fault("bloom_g", FaultCode::NoBloom, message);
         }
         if let Some(density) = self.density_g_per_ml.filter(|density| !(0.02..=3.0).contains(density)) {
-            fault("density_g_per_ml", "out_of_range", format!("a density is 0.02 to 3 g/ml, not {density}"));
+            fault(
+                "density_g_per_ml",
+                FaultCode::OutOfRange,
+                format!("a density is 0.02 to 3 g/ml, not {density}"),
+            );
         }
         for (at, piece) in self.pieces.iter().enumerate() {
             let unit = Unit::parse(&piece.unit);
             if !unit.is_some_and(|unit| unit.kind(Default::default()) == UnitKind::Piece) {
                 let message = "pieces are egg, yolk, white, leaf, stick, envelope or square".to_owned();
-                fault(&format!("pieces.{at}.unit"), "unknown_unit", message);
+                fault(&format!("pieces.{at}.unit"), FaultCode::UnknownUnit, message);
             }
             if !(piece.weight_g > 0.0 && piece.weight_g <= 1e5) {
                 let message = format!("a piece weighs more than 0 g, not {}", piece.weight_g);
-                fault(&format!("pieces.{at}.weight_g"), "out_of_range", message);
+                fault(&format!("pieces.{at}.weight_g"), FaultCode::OutOfRange, message);
             }
         }
         if let Some(pack) = &self.pack {
             if !(pack.pack_g > 0.0 && pack.pack_g <= 1e6) {
                 fault(
                     "pack.pack_g",
-                    "out_of_range",
+                    FaultCode::OutOfRange,
                     "a pack weighs more than 0 g, at most 1,000 kg".to_owned(),
                 );
             }
             if !(0.0..=1e6).contains(&pack.pack_price) {
-                fault("pack.pack_price", "out_of_range", "a price is 0 or more".to_owned());
+                fault("pack.pack_price", FaultCode::OutOfRange, "a price is 0 or more".to_owned());
             }
         }
         for (at, allergen) in self.allergens.iter().enumerate() {
             if !ALLERGENS.contains(&allergen.as_str()) {
                 let message = format!("“{allergen}” is not in the list: {}", ALLERGENS.join(", "));
-                fault(&format!("allergens.{at}"), "unknown_allergen", message);
+                fault(&format!("allergens.{at}"), FaultCode::UnknownAllergen, message);
             }
         }
         faults

@@ -2,6 +2,7 @@
 //! rest is inferred is in [`crate::ingredient::infer`].
 
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::ingredient::composition::Part;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
@@ -140,11 +141,11 @@ impl Label {
         for (field, value) in numbers {
             if value.is_some_and(|value| !(0.0..=100.0).contains(&value)) {
                 let message = "is between 0 and 100 per 100 g: read the column per 100 g, not per serving";
-                faults.push(Fault::new(field, "out_of_range", message));
+                faults.push(Fault::new(field, FaultCode::OutOfRange, message));
             }
         }
         let mut fault = |field: &str, message: String| {
-            faults.push(Fault::new(field, "does_not_add_up", message));
+            faults.push(Fault::new(field, FaultCode::DoesNotAddUp, message));
         };
         if self.sugars_g > self.carbohydrate_g + 0.5 {
             fault(

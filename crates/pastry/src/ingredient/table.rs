@@ -2,6 +2,7 @@
 //! loss. A bad row is named by its line; the good ones are offered all the same.
 
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::ingredient::catalogue::{Pack, words};
 use crate::ingredient::composition::Part;
 use crate::ingredient::document::{self, IngredientDocument, Piece, key_of};
@@ -215,14 +216,14 @@ pub fn from_csv(text: &str) -> Result<Reading, String> {
                         "the row has {here} cells where the first line names {there}: put what holds a \
                         comma in quotes, and leave no cell out"
                     );
-                    Err(vec![Fault::new("", "cells", message)])
+                    Err(vec![Fault::new("", FaultCode::Cells, message)])
                 } else {
                     row_document(&field)
                 };
                 keep(&mut reading, line, field("name"), read);
             }
             Err(error) => {
-                let fault = Fault::new("", "unreadable", format!("the row cannot be read: {error}"));
+                let fault = Fault::new("", FaultCode::Unreadable, format!("the row cannot be read: {error}"));
                 reading.bad.push(BadRow { line: at + 2, name: String::new(), faults: vec![fault] });
             }
         }
@@ -263,7 +264,7 @@ pub fn from_json(text: &str, shape: &dyn Fn(&serde_json::Value) -> Vec<Fault>) -
         let name = entry["name"].as_str().unwrap_or_default().to_owned();
         let amiss = shape(&entry);
         let read = serde_json::from_value::<IngredientDocument>(entry)
-            .map_err(|error| vec![Fault::new("", "unreadable", error.to_string())])
+            .map_err(|error| vec![Fault::new("", FaultCode::Unreadable, error.to_string())])
             .and_then(|document| if amiss.is_empty() { Ok(document) } else { Err(amiss) });
         keep(&mut reading, at + 1, &name, read);
     }
@@ -276,7 +277,7 @@ fn keep(reading: &mut Reading, line: usize, name: &str, read: Result<IngredientD
         let mut faults = document.faults();
         if reading.good.iter().any(|other| other.key == document.key) {
             let message = format!("the key {} stands in the file twice: give one another", document.key);
-            faults.push(Fault::new("key", "key_twice", message));
+            faults.push(Fault::new("key", FaultCode::KeyTwice, message));
         }
         if faults.is_empty() { Ok(document) } else { Err(faults) }
     });
@@ -294,7 +295,7 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
             return empty;
         }
         crate::units::number::read(text).unwrap_or_else(|error| {
-            faults.push(Fault::new(name, "not_a_number", error.to_string()));
+            faults.push(Fault::new(name, FaultCode::NotANumber, error.to_string()));
             empty
         })
     };
@@ -312,7 +313,7 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
         "" | "no" | "0" | "false" => false,
         "yes" | "1" | "true" => true,
         other => {
-            faults.push(Fault::new(name, "not_yes_or_no", format!("“{other}”: write yes or no")));
+            faults.push(Fault::new(name, FaultCode::NotYesOrNo, format!("“{other}”: write yes or no")));
             false
         }
     };
@@ -322,9 +323,11 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
     for word in words(field("origins")) {
         match Origin::parse(&word) {
             Some(origin) => origins.push(origin),
-            None => {
-                faults.push(Fault::new("origins", "unknown_origin", format!("“{word}” is not an origin")))
-            }
+            None => faults.push(Fault::new(
+                "origins",
+                FaultCode::UnknownOrigin,
+                format!("“{word}” is not an origin"),
+            )),
         }
     }
     let mut pieces = Vec::new();
@@ -334,7 +337,9 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
             .and_then(|(unit, g)| Some((unit.trim(), crate::units::number::read(g).ok()?)))
         {
             Some((unit, weight_g)) => pieces.push(Piece { unit: unit.to_owned(), weight_g }),
-            None => faults.push(Fault::new("pieces", "unreadable", format!("“{pair}”: write leaf=2.0"))),
+            None => {
+                faults.push(Fault::new("pieces", FaultCode::Unreadable, format!("“{pair}”: write leaf=2.0")))
+            }
         }
     }
     let mut inside = |name: &str| -> Option<serde_json::Value> {
@@ -343,7 +348,9 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
             return None;
         }
         serde_json::from_str(text)
-            .map_err(|error| faults.push(Fault::new(name, "unreadable", format!("is not JSON: {error}"))))
+            .map_err(|error| {
+                faults.push(Fault::new(name, FaultCode::Unreadable, format!("is not JSON: {error}")))
+            })
             .ok()
     };
     let sources = inside("sources").and_then(|value| serde_json::from_value(value).ok()).unwrap_or_default();

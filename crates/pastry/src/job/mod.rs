@@ -1,16 +1,16 @@
 //! What a cream must do, the window its geometry asks for, and whether this one does it.
 //!
-//! [`geometry`] is what the person sets, [`kind`] what each job measures; [`drip`], [`film`], [`slump`]
-//! and [`soak`] are the physics; [`judge`] compares a prediction with the window.
+//! [`jobs`] has a file for each: what the person sets, and its [`duty`]: what it measures, its window, how a prediction
+//! stands to it, how that is said. [`kind`] makes them one type; [`physics`] is what happens to a cream at work;
+//! [`judge`] compares a prediction with the window; [`ask`] is the geometry as a sentence with blanks.
 
+pub mod ask;
 pub mod chance;
-pub mod drip;
-pub mod film;
-pub mod geometry;
+pub mod duty;
+pub mod jobs;
 pub mod judge;
 pub mod kind;
-pub mod slump;
-pub mod soak;
+pub mod physics;
 
-pub use judge::{Judged, Outcome};
+pub use duty::{Judged, Outcome};
 pub use kind::Job;

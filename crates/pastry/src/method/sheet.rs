@@ -10,6 +10,7 @@ use crate::ingredient::Shelf;
 use crate::method::school::{Cook, School, Step, Worker, schools_of};
 use crate::method::start::{StartTemperature, is, start_temperature};
 use crate::number::limit;
+use crate::rheology::warning::WarningCode;
 use crate::rheology::warning::{Severity, Warning};
 use crate::units::{CookTemperature, Overrun};
 use serde::Serialize;
@@ -295,7 +296,7 @@ fn changes(
         let word = if ratio > 1.0 { "firmer" } else { "looser" };
         said.push(format!("{word} by {} %", limit((100.0 * (ratio - 1.0).abs()).round())));
     }
-    let raw = |answer: &Assessment| answer.warnings.iter().any(|warning| warning.code == "egg_raw");
+    let raw = |answer: &Assessment| answer.warnings.iter().any(|warning| warning.code == WarningCode::EggRaw);
     match (raw(before), raw(after)) {
         (false, true) => said.push("egg stays raw or lightly heated".to_owned()),
         (true, false) => said.push("egg is safe".to_owned()),

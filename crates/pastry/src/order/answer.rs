@@ -11,6 +11,7 @@ use crate::order::leftover::{Leftover, UsesOf, leftovers};
 use crate::order::shopping::Larder;
 use crate::order::shopping::{PackOf, ShoppingLine, shopping};
 use crate::stack::answer::stack_of;
+use crate::stack::finding::FindingCode;
 use crate::stack::finding::{BenchWork, Finding, Mend, Standing};
 use crate::stack::part::PartKind;
 use crate::stack::{Known, Makings, StackAnswer};
@@ -200,7 +201,7 @@ fn portions_found(document: &OrderDocument, portions: u32) -> Vec<Finding> {
     };
     let mend = (portions < wanted).then(|| Mend::by_hand("Make a cake larger, or more of them"));
     vec![
-        Finding::new("portions", "servings", standing, sentence)
+        Finding::new(FindingCode::Portions, "servings", standing, sentence)
             .of(f64::from(portions), f64::from(wanted), "portions")
             .mended(mend),
     ]
@@ -230,7 +231,7 @@ fn without(document: &OrderDocument, known: &Known, makings: &[Makings]) -> Vec<
             let sentence = format!("{name} has {}, which must not be in this order.", wrong.join(", "));
             let mend = bench.as_ref().map(|_| Mend::by_hand("Swap it out on the Bench"));
             found.push(
-                Finding::new("must_not_be_in_it", format!("cakes.{at}"), Standing::Trouble, sentence)
+                Finding::new(FindingCode::MustNotBeInIt, format!("cakes.{at}"), Standing::Trouble, sentence)
                     .mended(mend)
                     .on_the_bench(bench),
             );

@@ -1,6 +1,7 @@
 //! The open format of an order: when it is eaten, by how many, what must not be in it, and its cakes.
 
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::stack::StackDocument;
 use crate::stack::built;
 use crate::units::RoomTemperature;
@@ -120,39 +121,51 @@ impl OrderDocument {
     pub fn faults(&self) -> Vec<Fault> {
         let mut faults = Vec::new();
         let mut fault =
-            |field: &str, code: &str, message: String| faults.push(Fault::new(field, code, message));
+            |field: &str, code: FaultCode, message: String| faults.push(Fault::new(field, code, message));
         if self.format != FORMAT {
             let shown: String = self.format.chars().take(40).collect();
             fault(
                 "format",
-                "unknown_format",
+                FaultCode::UnknownFormat,
                 format!("this is “{shown}”, not an order: the format field must say {FORMAT}"),
             );
         }
         if self.version != VERSION {
             let words =
                 format!("version {} is not known here: this program reads version {VERSION}", self.version);
-            fault("version", "unknown_version", words);
+            fault("version", FaultCode::UnknownVersion, words);
         }
         for (field, text, most) in [("name", &self.name, 120), ("note", &self.note, 4000)] {
             let letters = text.chars().count();
             if letters > most {
-                fault(field, "too_long", format!("the {field} has {letters} letters: shorten it to {most}"));
+                fault(
+                    field,
+                    FaultCode::TooLong,
+                    format!("the {field} has {letters} letters: shorten it to {most}"),
+                );
             }
         }
         if self.cakes.len() > MOST_CAKES {
-            fault("cakes", "too_many", format!("an order has at most {MOST_CAKES} cakes: make two of it"));
+            fault(
+                "cakes",
+                FaultCode::TooMany,
+                format!("an order has at most {MOST_CAKES} cakes: make two of it"),
+            );
         }
         if self.servings == Some(0) {
-            fault("servings", "out_of_range", "somebody must eat it: write how many, or nothing".to_owned());
+            fault(
+                "servings",
+                FaultCode::OutOfRange,
+                "somebody must eat it: write how many, or nothing".to_owned(),
+            );
         }
         for (at, cake) in self.cakes.iter().enumerate() {
             if cake.count == 0 || cake.count > MOST_PIECES {
                 let words = format!("{} of a cake: write 1 to {MOST_PIECES}", cake.count);
-                fault(&format!("cakes.{at}.count"), "out_of_range", words);
+                fault(&format!("cakes.{at}.count"), FaultCode::OutOfRange, words);
             }
             for wrong in built::faults(&cake.stack) {
-                fault(&format!("cakes.{at}.stack.{}", wrong.field), &wrong.code, wrong.message);
+                fault(&format!("cakes.{at}.stack.{}", wrong.field), wrong.code, wrong.message);
             }
         }
         if let (Some(made), Some(served)) = (self.made_on, self.served_at)
@@ -160,7 +173,7 @@ impl OrderDocument {
         {
             fault(
                 "made_on",
-                "after_it_is_eaten",
+                FaultCode::AfterItIsEaten,
                 format!("made on {made} and eaten on {}: put the making first", served.date()),
             );
         }

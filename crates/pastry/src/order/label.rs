@@ -6,6 +6,7 @@ use crate::ingredient::origin::Origin;
 use crate::number::limit;
 use crate::order::batch::Batch;
 use crate::order::document::OrderDocument;
+use crate::rheology::warning::WarningCode;
 use crate::stack::cream::Cream;
 use crate::stack::part::PartKind;
 use crate::stack::{Makings, StackAnswer};
@@ -47,10 +48,10 @@ pub struct TapeLabel {
 fn notes(cream: &Cream) -> Vec<String> {
     let mut notes = Vec::new();
     for warning in &cream.warnings {
-        let word = match warning.code.as_str() {
-            "egg_raw" => "raw or lightly heated egg",
-            "alcohol" => "contains alcohol",
-            "honey" => "honey: not for infants",
+        let word = match warning.code {
+            WarningCode::EggRaw => "raw or lightly heated egg",
+            WarningCode::Alcohol => "contains alcohol",
+            WarningCode::Honey => "honey: not for infants",
             _ => continue,
         };
         notes.push(word.to_owned());
@@ -75,7 +76,7 @@ fn notes(cream: &Cream) -> Vec<String> {
 
 /// Days a cream keeps.
 fn days(cream: &Cream) -> i64 {
-    let raw = cream.warnings.iter().any(|warning| warning.code == "egg_raw");
+    let raw = cream.warnings.iter().any(|warning| warning.code == WarningCode::EggRaw);
     let own = keeping(cream.document.family).cold_days;
     if raw { own.min(RAW_EGG_DAYS) } else { own }
 }

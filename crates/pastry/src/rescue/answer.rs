@@ -3,6 +3,7 @@
 use crate::assess::document::FormulaDocument;
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::formula::Family;
 use crate::ingredient::Shelf;
 use crate::number::limit;
@@ -67,7 +68,7 @@ pub fn rescue(ask: &RescueAsk, shelf: &Shelf) -> Result<Rescue, Vec<Fault>> {
     }
     if let Some(t) = ask.bowl_c.filter(|t| !(-30.0..=220.0).contains(t)) {
         let message = format!("{} °C is no temperature of a bowl: probe it again, or leave it out", limit(t));
-        return Err(vec![Fault::new("bowl_c", "out_of_range", message)]);
+        return Err(vec![Fault::new("bowl_c", FaultCode::OutOfRange, message)]);
     }
     let bowl = Bowl::of(&ask.document, shelf, ask.bowl_g, ask.bowl_c)?;
     let mut chosen: Vec<(i32, usize, &Remedy)> = remedies()

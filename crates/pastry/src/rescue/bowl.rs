@@ -4,6 +4,7 @@ use crate::assess::answer::{Assessment, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::{Asked, Edges};
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::formula::Line;
 use crate::formula::process::{overrun_percent, whip};
 use crate::formula::{Mixture, WeighedLine};
@@ -57,7 +58,7 @@ impl Bowl {
         if let Some(grams) = grams {
             if !(grams.is_finite() && grams > 0.0 && grams <= 1e6) {
                 let message = "write what is in the bowl, in grams above 0";
-                return Err(vec![Fault::new("bowl_g", "out_of_range", message)]);
+                return Err(vec![Fault::new("bowl_g", FaultCode::OutOfRange, message)]);
             }
             for line in &mut lines {
                 line.mass = Mass::from_grams(line.mass.grams() * grams / planned);

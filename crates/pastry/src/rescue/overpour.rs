@@ -4,10 +4,11 @@ use crate::assess::answer::{Assessment, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::{Ingredient, Shelf};
-use crate::job::judge::Outcome;
-use crate::job::kind::MapAxis;
+use crate::job::duty::MapAxis;
+use crate::job::duty::Outcome;
 use crate::number::{limit, on_a_scale, two_digits};
 use crate::rescue::addition::first_root;
 use crate::rescue::bowl::Bowl;
@@ -88,16 +89,16 @@ pub fn overpour(ask: &OverpourAsk, shelf: &Shelf) -> Result<Overpour, Vec<Fault>
     let plan = Bowl::of(&ask.document, shelf, None, None)?;
     let Some(line) = plan.lines.get(ask.line) else {
         let message = format!("there is no line {}: pick one of the formula", ask.line + 1);
-        return Err(vec![Fault::new("line", "no_such_line", message)]);
+        return Err(vec![Fault::new("line", FaultCode::NoSuchLine, message)]);
     };
     let written = &ask.document.lines[ask.line];
     let poured_g = grams_of(&ask.poured, written, &line.ingredient, ask.document.measures)
-        .map_err(|words| vec![Fault::new("poured", "bad_amount", words)])?;
+        .map_err(|words| vec![Fault::new("poured", FaultCode::BadAmount, words)])?;
     let planned_g = line.mass.grams();
     let name = line.ingredient.name.clone();
     if planned_g <= 0.0 || poured_g <= 0.0 || (poured_g / planned_g - 1.0).abs() < 1e-3 {
         let message = format!("{name}: {} g is planned; write what really went in", limit(planned_g));
-        return Err(vec![Fault::new("poured", "nothing_poured", message)]);
+        return Err(vec![Fault::new("poured", FaultCode::NothingPoured, message)]);
     }
     let mut document = plan.document.clone();
     document.lines[ask.line].amount = format!("{poured_g} g");

@@ -1,5 +1,6 @@
 //! Warnings a formula earns, each with cause, number and the way out.
 
+use crate::code::codes;
 use crate::formula::family::Family;
 use crate::formula::line::WeighedLine;
 use crate::formula::mixture::Mixture;
@@ -24,11 +25,61 @@ pub enum Severity {
     Trouble,
 }
 
+codes! {
+    /// What a formula is warned of.
+    WarningCode {
+        /// It holds alcohol.
+        Alcohol = "alcohol",
+        /// So much is swollen in it that little syrup is left to move in.
+        Crowded = "crowded",
+        /// Egg in it stays raw, or is not heated enough.
+        EggRaw = "egg_raw",
+        /// Egg in it gets hotter than it can.
+        EggScrambles = "egg_scrambles",
+        /// Fat is outside: it behaves as butter, not as cream.
+        FatOutside = "fat_outside",
+        /// Its acid weakens the gelatin.
+        GelatinAcid = "gelatin_acid",
+        /// Its alcohol throws the gelatin out.
+        GelatinAlcohol = "gelatin_alcohol",
+        /// What animal its gelatin comes from.
+        GelatinOrigin = "gelatin_origin",
+        /// Sugar in it comes out in grains.
+        Graining = "graining",
+        /// It cannot get as hot as was said.
+        HeatImpossible = "heat_impossible",
+        /// It holds honey.
+        Honey = "honey",
+        /// Milk sugar in it comes out like sand.
+        LactoseSand = "lactose_sand",
+        /// There is no water in it.
+        NoWater = "no_water",
+        /// Raw fruit in it cuts the gelatin.
+        Protease = "protease",
+        /// A soak is sweeter or less sweet than was meant.
+        SoakBrix = "soak_brix",
+        /// It is close to splitting, or splits.
+        Split = "split",
+        /// Its starch is not cooked.
+        StarchRaw = "starch_raw",
+        /// It holds more water than its butter can take.
+        TooWet = "too_wet",
+        /// Too little fat to whip.
+        WhipFat = "whip_fat",
+        /// Too thick to take air.
+        WhipThick = "whip_thick",
+        /// Too thin to keep air.
+        WhipThin = "whip_thin",
+        /// Too warm to whip.
+        WhipWarm = "whip_warm",
+    }
+}
+
 /// One warning.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Warning {
     /// Stable code.
-    pub code: String,
+    pub code: WarningCode,
     /// How much it matters.
     pub severity: Severity,
     /// What is the matter, with its number, in one sentence.
@@ -37,8 +88,8 @@ pub struct Warning {
     pub way_out: String,
 }
 
-fn warning(code: &str, severity: Severity, cause: String, way_out: &str) -> Warning {
-    Warning { code: code.to_owned(), severity, cause, way_out: way_out.to_owned() }
+fn warning(code: WarningCode, severity: Severity, cause: String, way_out: &str) -> Warning {
+    Warning { code, severity, cause, way_out: way_out.to_owned() }
 }
 
 /// All warnings of a formula at its working temperature, worst first.
@@ -90,7 +141,7 @@ fn structure_warnings(
         100.0 * grams(lines, |l| l.ingredient.composition.get(Part::Water)) / grams(lines, |_| 1.0).max(1e-9);
     if water_outside && water_percent < 1.0 {
         found.push(warning(
-            "no_water",
+            WarningCode::NoWater,
             Severity::Trouble,
             format!("Only {water_percent:.1} % of it is water, too little for a {}.", family.word()),
             "Add cream, milk or another liquid.",
@@ -101,7 +152,7 @@ fn structure_warnings(
             let word =
                 if prepared.structure() == Structure::FatContinuous { "outside" } else { "partly outside" };
             found.push(warning(
-                "fat_outside",
+                WarningCode::FatOutside,
                 Severity::Note,
                 format!(
                     "With this much butter or oil the fat is {word}, so it sets and softens like butter."
@@ -113,7 +164,7 @@ fn structure_warnings(
         // An ordinary mousseline reads 0.63 and holds: starch keeps its water.
         let severity = if at.split > 0.5 { Severity::Trouble } else { Severity::Care };
         found.push(warning(
-            "too_wet",
+            WarningCode::TooWet,
             severity,
             format!(
                 "There is much water for the fat: {:.0} % of the two is water; past 70 % it curdles.",
@@ -124,7 +175,7 @@ fn structure_warnings(
     }
     if water_outside && prepared.crowding > 1.0 {
         found.push(warning(
-            "crowded",
+            WarningCode::Crowded,
             Severity::Care,
             format!(
                 "It is a paste: its solids want {:.0} % of the room there is.",
@@ -142,7 +193,7 @@ fn sugar_warnings(prepared: &Prepared, t_c: f64) -> Vec<Warning> {
     let graining = prepared.serum.graining(t_c);
     if graining > 1.15 {
         found.push(warning(
-            "graining",
+            WarningCode::Graining,
             Severity::Care,
             format!("At {t_c:.0} °C it holds {graining:.1} times the sugar its water can keep; it may turn grainy."),
             "Swap some sugar for glucose syrup or invert sugar.",
@@ -151,7 +202,7 @@ fn sugar_warnings(prepared: &Prepared, t_c: f64) -> Vec<Warning> {
     let sand = prepared.serum.lactose_sand(t_c);
     if sand > 2.0 {
         found.push(warning(
-            "lactose_sand",
+            WarningCode::LactoseSand,
             Severity::Care,
             format!("At {t_c:.0} °C it holds {sand:.1} times the milk sugar its water can keep; it may turn sandy."),
             "Less milk powder or white chocolate, or more water.",
@@ -171,7 +222,7 @@ fn gelatin_warnings(lines: &[WeighedLine], prepared: &Prepared) -> Vec<Warning> 
         let fruit = lines.iter().find(|l| l.mass.grams() > 0.0 && l.ingredient.flags.protease);
         let name = fruit.map_or("Raw fruit", |line| line.ingredient.name.as_str());
         found.push(warning(
-            "protease",
+            WarningCode::Protease,
             Severity::Trouble,
             format!("{name} cuts gelatin: 0 % of its strength is left by the time it should have set, at any dose."),
             "Bring the fruit to 85 °C first and say so on its line, or set it with agar or pectin.",
@@ -180,7 +231,7 @@ fn gelatin_warnings(lines: &[WeighedLine], prepared: &Prepared) -> Vec<Warning> 
     let sour = prepared.networks.gelatin_left_by_acid;
     if sour < 0.95 {
         found.push(warning(
-            "gelatin_acid",
+            WarningCode::GelatinAcid,
             Severity::Note,
             format!(
                 "Acid takes about {:.0} % of the gelatin's strength, which is counted.",
@@ -192,7 +243,7 @@ fn gelatin_warnings(lines: &[WeighedLine], prepared: &Prepared) -> Vec<Warning> 
     // Spirit past a tenth of the liquid weakens and clouds a gel: common practice, not in the numbers.
     if prepared.alcohol_by_volume_percent > 10.0 {
         found.push(warning(
-            "gelatin_alcohol",
+            WarningCode::GelatinAlcohol,
             Severity::Care,
             format!(
                 "{:.0} % alcohol by volume weakens gelatin; how much is not counted.",
@@ -239,7 +290,7 @@ fn starch_warnings(
     } else {
         "Boil it 1 to 2 minutes, until bubbles break and the gloss comes back."
     };
-    vec![warning("starch_raw", Severity::Care, cause, way_out)]
+    vec![warning(WarningCode::StarchRaw, Severity::Care, cause, way_out)]
 }
 
 /// Temperatures nothing wet reaches in an open pan: most often degrees Fahrenheit.
@@ -251,7 +302,7 @@ fn impossible_heat(lines: &[WeighedLine], options: &Options) -> Option<Warning> 
         .find(|(line, cook_c)| !can_reach(line, *cook_c))?;
     let celsius = (cook_c - 32.0) / 1.8;
     Some(warning(
-        "heat_impossible",
+        WarningCode::HeatImpossible,
         Severity::Trouble,
         format!(
             "{} cannot reach {cook_c:.0} °C: its water boils before. It is taken as not heated.",
@@ -275,7 +326,7 @@ fn egg_warnings(lines: &[WeighedLine], options: &Options) -> Vec<Warning> {
                 None => "It has egg, and no step here says it is heated to 71 °C.".to_owned(),
             };
             found.push(warning(
-                "egg_raw",
+                WarningCode::EggRaw,
                 Severity::Trouble,
                 cause,
                 "Use pasteurised egg or heat it to 71 °C, say so on the label, and follow your local food code.",
@@ -287,7 +338,7 @@ fn egg_warnings(lines: &[WeighedLine], options: &Options) -> Vec<Warning> {
     let starch = holds(lines, |l| l.ingredient.group == "starch");
     if egg && hot && !starch {
         found.push(warning(
-            "egg_scrambles",
+            WarningCode::EggScrambles,
             Severity::Trouble,
             "Without starch, egg scrambles above 86 °C.".to_owned(),
             "Stop at 82 to 84 °C; if it happened, blend and sieve at once.",
@@ -314,7 +365,7 @@ fn whip_warnings(lines: &[WeighedLine], family: Family, options: &Options, t_c: 
     let mut found = Vec::new();
     if prepared.fat_in_wet_percent < 30.0 {
         found.push(warning(
-            "whip_fat",
+            WarningCode::WhipFat,
             Severity::Trouble,
             format!(
                 "Fat is {:.0} % of fat and water: under 30 % it does not hold its air.",
@@ -325,7 +376,7 @@ fn whip_warnings(lines: &[WeighedLine], family: Family, options: &Options, t_c: 
     }
     if t_c > 8.0 || point.solid_fat < 0.40 {
         found.push(warning(
-            "whip_warm",
+            WarningCode::WhipWarm,
             Severity::Care,
             format!(
                 "At {t_c:.0} °C {:.0} % of its fat is set; to whip it wants 40 %.",
@@ -335,7 +386,7 @@ fn whip_warnings(lines: &[WeighedLine], family: Family, options: &Options, t_c: 
         ));
     } else if point.viscosity_pa_s > thickest {
         found.push(warning(
-            "whip_thick",
+            WarningCode::WhipThick,
             Severity::Care,
             format!(
                 "Unwhipped it is {:.1} Pa·s, too thick to take air; it turns to butter instead.",
@@ -345,7 +396,7 @@ fn whip_warnings(lines: &[WeighedLine], family: Family, options: &Options, t_c: 
         ));
     } else if point.viscosity_pa_s < 0.02 {
         found.push(warning(
-            "whip_thin",
+            WarningCode::WhipThin,
             Severity::Care,
             format!("Unwhipped it is {:.3} Pa·s, too thin to keep bubbles apart.", point.viscosity_pa_s),
             "Use a richer cream, or add a little gelatin.",
@@ -359,7 +410,7 @@ fn label_warnings(lines: &[WeighedLine], prepared: &Prepared) -> Vec<Warning> {
     let mut found = Vec::new();
     if prepared.alcohol_by_volume_percent > 0.5 {
         found.push(warning(
-            "alcohol",
+            WarningCode::Alcohol,
             Severity::Note,
             format!("It has {:.1} % alcohol by volume.", prepared.alcohol_by_volume_percent),
             "Say so on the label; not for children.",
@@ -367,7 +418,7 @@ fn label_warnings(lines: &[WeighedLine], prepared: &Prepared) -> Vec<Warning> {
     }
     if holds(lines, |l| l.ingredient.origins.contains(&Origin::Honey)) {
         found.push(warning(
-            "honey",
+            WarningCode::Honey,
             Severity::Note,
             "It has honey, which is not for infants under one year.".to_owned(),
             "Use invert sugar for them, and say honey on the label.",
@@ -376,7 +427,7 @@ fn label_warnings(lines: &[WeighedLine], prepared: &Prepared) -> Vec<Warning> {
     for (origin, word) in [(Origin::Pork, "pork"), (Origin::Beef, "beef"), (Origin::Fish, "fish")] {
         if holds(lines, |l| l.ingredient.origins.contains(&origin)) {
             found.push(warning(
-                "gelatin_origin",
+                WarningCode::GelatinOrigin,
                 Severity::Note,
                 format!("Its gelatin is of {word}."),
                 "Say so to guests who ask, and check the pack: makers change.",
@@ -404,5 +455,5 @@ fn split_warning(split: f64) -> Option<Warning> {
     } else {
         "Add warm cream or milk a spoon at a time until it shines again."
     };
-    Some(warning("split", severity, cause, way_out))
+    Some(warning(WarningCode::Split, severity, cause, way_out))
 }

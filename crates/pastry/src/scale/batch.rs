@@ -3,6 +3,7 @@
 use crate::assess::answer::assess_from;
 use crate::assess::document::FormulaDocument;
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::formula::kitchen_words::in_pieces;
 use crate::formula::{Line, WeighedLine};
 use crate::ingredient::measure::{OwnWeights, weigh};
@@ -83,7 +84,7 @@ pub fn scale(ask: &ScaleAsk, kitchen: &Shelf, pack: PackOf) -> Result<Scaled, Ve
     let lines = ask.document.formula().weigh(&shelf)?;
     if !(0.0..=50.0).contains(&ask.loss_percent) {
         let message = "what stays in bowl and bag is 0 to 50 % of the batch";
-        return Err(vec![Fault::new("loss_percent", "out_of_range", message)]);
+        return Err(vec![Fault::new("loss_percent", FaultCode::OutOfRange, message)]);
     }
     let usable = 1.0 - ask.loss_percent / 100.0;
     let (batch_g, volume_ml) = (now.totals.batch_mass_g, now.figures.volume_ml);
@@ -103,13 +104,13 @@ pub fn scale(ask: &ScaleAsk, kitchen: &Shelf, pack: PackOf) -> Result<Scaled, Ve
         } else {
             "nothing is asked for: write how much is wanted".to_owned()
         };
-        return Err(vec![Fault::new("target", "out_of_range", message)]);
+        return Err(vec![Fault::new("target", FaultCode::OutOfRange, message)]);
     }
     let sizes = counted(ask, &lines, pack);
     if ask.whole != Whole::Nothing && sizes.iter().all(Option::is_none) {
         let word = if ask.whole == Whole::Packs { "pack" } else { "egg, leaf or stick" };
         let message = format!("nothing in it is known by the {word}: leave that out");
-        return Err(vec![Fault::new("whole", "nothing_counted", message)]);
+        return Err(vec![Fault::new("whole", FaultCode::NothingCounted, message)]);
     }
     // With something short there is no more of it; else a little more is better than too little.
     let factor = whole_factor(asked, limited_by.is_some(), &sizes).unwrap_or(asked);
@@ -141,14 +142,14 @@ fn shortest(
         let field = format!("target.have.{at}");
         let Some(line) = lines.get(have.line) else {
             let message = format!("there is no line {}: pick one of the formula", have.line + 1);
-            faults.push(Fault::new(format!("{field}.line"), "no_such_line", message));
+            faults.push(Fault::new(format!("{field}.line"), FaultCode::NoSuchLine, message));
             continue;
         };
         match grams_of(&have.amount, &document.lines[have.line], &line.ingredient, document.measures) {
-            Err(words) => faults.push(Fault::new(format!("{field}.amount"), "bad_amount", words)),
+            Err(words) => faults.push(Fault::new(format!("{field}.amount"), FaultCode::BadAmount, words)),
             Ok(_) if line.mass.grams() <= 0.0 => {
                 let message = format!("the formula takes no {}: it cannot be short", line.ingredient.name);
-                faults.push(Fault::new(format!("{field}.line"), "nothing_of_it", message));
+                faults.push(Fault::new(format!("{field}.line"), FaultCode::NothingOfIt, message));
             }
             Ok(grams) => {
                 let factor = grams / line.mass.grams();
@@ -164,7 +165,7 @@ fn shortest(
     let message = "say of which ingredient there is only so much";
     least
         .map(|(factor, line)| (factor, Some(line)))
-        .ok_or_else(|| vec![Fault::new("target.have", "nothing_short", message)])
+        .ok_or_else(|| vec![Fault::new("target.have", FaultCode::NothingShort, message)])
 }
 
 /// Grams of an amount as written, of an ingredient.

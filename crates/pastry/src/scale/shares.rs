@@ -1,6 +1,7 @@
 //! What is really in the bowl, shared out by weight, with rounding that adds up.
 
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::number::{hundredths, limit};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -66,7 +67,8 @@ pub struct Shares {
 /// than a step for each.
 pub fn shares(ask: &ShareAsk) -> Result<Shares, Vec<Fault>> {
     let mut faults = Vec::new();
-    let mut bad = |field: &str, message: String| faults.push(Fault::new(field, "out_of_range", message));
+    let mut bad =
+        |field: &str, message: String| faults.push(Fault::new(field, FaultCode::OutOfRange, message));
     let inside = ask.in_the_bowl_g - ask.bowl_g;
     if !(ask.in_the_bowl_g.is_finite() && inside > 0.0 && inside <= 1e6) || ask.bowl_g < 0.0 {
         bad(
@@ -99,7 +101,7 @@ pub fn shares(ask: &ShareAsk) -> Result<Shares, Vec<Fault>> {
             ask.sizes.len(),
             limit(ask.step_g)
         );
-        return Err(vec![Fault::new("sizes", "too_many", message)]);
+        return Err(vec![Fault::new("sizes", FaultCode::TooMany, message)]);
     }
     let parts = whole_parts(steps as u64, &ask.sizes);
     let mut left = ask.in_the_bowl_g;
@@ -165,7 +167,7 @@ mod tests {
 
     #[test]
     fn too_many_vessels_for_the_scale_are_refused() {
-        assert_eq!(shares(&of(10.0, 11)).unwrap_err()[0].code, "too_many");
+        assert_eq!(shares(&of(10.0, 11)).unwrap_err()[0].code, FaultCode::TooMany);
         assert_eq!(shares(&of(-5.0, 2)).unwrap_err()[0].field, "in_the_bowl_g");
         assert_eq!(
             shares(&ShareAsk { sizes: vec![1.0, 0.0], ..of(9.0, 2) }).unwrap_err()[0].field,

@@ -4,6 +4,7 @@ use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
 use crate::ingredient::Diet;
 use crate::number::{hundredths, limit};
+use crate::rheology::warning::WarningCode;
 use crate::stack::amount::{amounts, tier_g};
 use crate::stack::bears::bears;
 use crate::stack::built::{built, faults};
@@ -11,6 +12,7 @@ use crate::stack::covers::covers;
 use crate::stack::cream::{Cream, Known, Makings};
 use crate::stack::cut::{Cut, cut};
 use crate::stack::document::{Layer, StackDocument};
+use crate::stack::finding::FindingCode;
 use crate::stack::finding::{Finding, Standing};
 use crate::stack::onto::Dowels;
 use crate::stack::part::{PartAnswer, parts};
@@ -271,8 +273,11 @@ fn incomplete(
     known: &Known,
     findings: &[Finding],
 ) -> Vec<String> {
-    let mut said: Vec<String> =
-        findings.iter().filter(|own| own.code == "unlinked").map(|own| own.sentence.clone()).collect();
+    let mut said: Vec<String> = findings
+        .iter()
+        .filter(|own| own.code == FindingCode::Unlinked)
+        .map(|own| own.sentence.clone())
+        .collect();
     for tier in &document.tiers {
         for layer in &tier.layers {
             let Layer::Sponge { bake: Some(key), .. } = layer else { continue };
@@ -353,7 +358,7 @@ fn cautions(makings: &Makings, allergens: &[String]) -> Vec<CautionAnswer> {
         .creams
         .values()
         .flatten()
-        .any(|cream| cream.warnings.iter().any(|warning| warning.code == "egg_raw"));
+        .any(|cream| cream.warnings.iter().any(|warning| warning.code == WarningCode::EggRaw));
     let cold = allergens.iter().any(|allergen| allergen == "milk" || allergen == "egg");
     [(raw, Caution::RawEgg), (cold, Caution::Cold)]
         .into_iter()

@@ -4,16 +4,17 @@
 //! pressure P (Covey & Stanmore, J. Non-Newtonian Fluid Mech. 8, 1981; from memory). The same balance over a ring
 //! of width w, dp/dr = 2 τ/h, lets it hold p = 2 τ w/h at its inner edge. Both with safety 1.5.
 
-use crate::job::geometry::{FillGeometry, SetGeometry, SpoonGeometry};
-use crate::job::judge::{Judged, Outcome};
+use crate::job::duty::{Judged, Outcome};
+use crate::job::jobs::{FillGeometry, SetGeometry, SpoonGeometry};
 use crate::job::kind::Job;
-use crate::job::slump::gives_way_below;
+use crate::job::physics::slump::gives_way_below;
 use crate::number::{limit, two_digits};
 use crate::stack::amount::load_above;
 use crate::stack::body::squeeze_radius;
 use crate::stack::cream::Cream;
 use crate::stack::document::{FillingTask, Layer};
 use crate::stack::dowels::dowels;
+use crate::stack::finding::FindingCode;
 use crate::stack::finding::{Finding, Mend, Standing};
 use crate::stack::place::{PlaceKind, Spot, Stuff};
 use crate::stack::scene::{Scene, layer_of, mm, weight};
@@ -105,7 +106,7 @@ fn filling(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
         );
         let mend =
             cooler(scene, cream, &job).or_else(|| thinner(spot, tau / needed)).or_else(|| dam_for(scene, at));
-        let finding = Finding::new("filling_gives_way", &spot.path, Standing::Trouble, sentence);
+        let finding = Finding::new(FindingCode::FillingGivesWay, &spot.path, Standing::Trouble, sentence);
         return Some(finding.of(tau, needed, "Pa").mended(mend).on_the_bench(bench()));
     }
     let spread = cream.judge(&job, cream.worked_c(), cream.document.history());
@@ -116,7 +117,7 @@ fn filling(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
             cream.worked_c(),
             two_digits(tear)
         );
-        let finding = Finding::new("filling_tears", &spot.path, Standing::Care, sentence);
+        let finding = Finding::new(FindingCode::FillingTears, &spot.path, Standing::Care, sentence);
         return Some(finding.of(spread.measured.value, tear, "Pa").on_the_bench(scene.bench(
             key,
             cream,
@@ -135,7 +136,7 @@ fn filling(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
         two_digits(needed)
     );
     Some(
-        Finding::new("filling_bears", &spot.path, standing, sentence)
+        Finding::new(FindingCode::FillingBears, &spot.path, standing, sentence)
             .of(tau, needed, "Pa")
             .on_the_bench(bench().filter(|_| standing != Standing::Holds)),
     )
@@ -233,7 +234,7 @@ fn dammed(scene: &Scene, at: usize, inside: &Cream) -> Option<Finding> {
             two_digits(needed)
         );
         return Some(
-            Finding::new("dam_gives_way", &dam.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::DamGivesWay, &dam.path, Standing::Trouble, sentence)
                 .of(tau, needed, "Pa")
                 .mended(mend)
                 .on_the_bench(scene.bench(key, cream, job, t_c)),
@@ -247,7 +248,7 @@ fn dammed(scene: &Scene, at: usize, inside: &Cream) -> Option<Finding> {
         two_digits(tau),
         two_digits(needed)
     );
-    Some(Finding::new("dam_holds", &dam.path, standing, sentence).of(tau, needed, "Pa"))
+    Some(Finding::new(FindingCode::DamHolds, &dam.path, standing, sentence).of(tau, needed, "Pa"))
 }
 
 /// Something turned out that must stand.
@@ -275,7 +276,7 @@ fn set(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding> {
                 limit(height.millimetres().round()),
                 two_digits(needed)
             );
-            Finding::new("mould_gives_way", &spot.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::MouldGivesWay, &spot.path, Standing::Trouble, sentence)
                 .of(tau, needed, "Pa")
                 .mended(cooler(scene, cream, &job))
                 .on_the_bench(bench())
@@ -288,14 +289,14 @@ fn set(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding> {
                 two_digits(most),
                 grade.verb()
             );
-            Finding::new("mould_sags", &spot.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::MouldSags, &spot.path, Standing::Trouble, sentence)
                 .of(sag, most, "%")
                 .mended(cooler(scene, cream, &job))
                 .on_the_bench(bench())
         }
         Outcome::TooStiff => {
             let sentence = format!("{} is rubbery at {t_c:.1} °C: less of what sets it.", cream.name());
-            Finding::new("mould_rubbery", &spot.path, Standing::Care, sentence)
+            Finding::new(FindingCode::MouldRubbery, &spot.path, Standing::Care, sentence)
                 .of(sag, most, "%")
                 .on_the_bench(bench())
         }
@@ -308,7 +309,7 @@ fn set(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding> {
                 two_digits(sag),
                 two_digits(most)
             );
-            Finding::new("mould_stands", &spot.path, standing, sentence)
+            Finding::new(FindingCode::MouldStands, &spot.path, standing, sentence)
                 .of(sag, most, "%")
                 .on_the_bench(bench().filter(|_| standing != Standing::Holds))
         }
@@ -335,7 +336,7 @@ fn spooned(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
     let name = cream.name();
     let (code, standing, sentence, edge, mend) = match judged.outcome {
         Outcome::TooLoose => (
-            "spoon_runs",
+            FindingCode::SpoonRuns,
             Standing::Care,
             format!(
                 "{name} runs off the spoon at {t_c:.1} °C: {} Pa, and {} mound.",
@@ -346,7 +347,7 @@ fn spooned(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
             cooler(scene, cream, &job),
         ),
         Outcome::TooStiff => (
-            "spoon_stiff",
+            FindingCode::SpoonStiff,
             Standing::Care,
             format!(
                 "{name} is stiff to eat at {t_c:.1} °C: {} Pa, and {} still melt.",
@@ -357,7 +358,7 @@ fn spooned(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
             None,
         ),
         _ => (
-            "spoon_right",
+            FindingCode::SpoonRight,
             Standing::Holds,
             format!("{name} is right to eat with a spoon at {t_c:.1} °C: {} Pa.", two_digits(tau)),
             firm,

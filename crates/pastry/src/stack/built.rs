@@ -2,11 +2,13 @@
 //! that run over, what was forgotten, and what it must fit into.
 
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::number::limit;
 use crate::stack::body::{Body, SIZES};
 use crate::stack::document::{
     FORMAT, Layer, MOST_LAYERS, MOST_TIERS, StackDocument, Tier, USUAL_LAYERS, VERSION,
 };
+use crate::stack::finding::FindingCode;
 use crate::stack::finding::{Finding, Mend, Standing};
 use crate::stack::onto::CoatLayer;
 use crate::stack::place::{PlaceKind, Stuff, is_a_body};
@@ -22,42 +24,55 @@ const USUAL_LAYER: f64 = 10.0;
 /// What makes it no cake at all: another format, nothing or far too much in it.
 pub fn faults(document: &StackDocument) -> Vec<Fault> {
     let mut faults = Vec::new();
-    let mut fault = |field: &str, code: &str, message: String| faults.push(Fault::new(field, code, message));
+    let mut fault =
+        |field: &str, code: FaultCode, message: String| faults.push(Fault::new(field, code, message));
     if document.format != FORMAT {
         let shown: String = document.format.chars().take(40).collect();
         fault(
             "format",
-            "unknown_format",
+            FaultCode::UnknownFormat,
             format!("this is “{shown}”, not a cake: the format field must say {FORMAT}"),
         );
     }
     if document.version != VERSION {
         let words =
             format!("version {} is not known here: this program reads version {VERSION}", document.version);
-        fault("version", "unknown_version", words);
+        fault("version", FaultCode::UnknownVersion, words);
     }
     let letters = document.name.chars().count();
     if letters > LONGEST_NAME {
-        fault("name", "too_long", format!("the name has {letters} letters: shorten it to {LONGEST_NAME}"));
+        fault(
+            "name",
+            FaultCode::TooLong,
+            format!("the name has {letters} letters: shorten it to {LONGEST_NAME}"),
+        );
     }
     if document.tiers.is_empty() || document.tiers.len() > MOST_TIERS {
-        fault("tiers", "tiers", format!("a cake has 1 to {MOST_TIERS} tiers, not {}", document.tiers.len()));
+        fault(
+            "tiers",
+            FaultCode::Tiers,
+            format!("a cake has 1 to {MOST_TIERS} tiers, not {}", document.tiers.len()),
+        );
     }
     for (at, tier) in document.tiers.iter().enumerate() {
         if tier.layers.len() > MOST_LAYERS {
             let words =
                 format!("{} layers in one tier are not read: at most {MOST_LAYERS}", tier.layers.len());
-            fault(&format!("tiers.{at}.layers"), "too_many", words);
+            fault(&format!("tiers.{at}.layers"), FaultCode::TooMany, words);
         }
     }
     if document.bakes.len() > 40 || document.components.len() > 60 {
-        fault("bakes", "too_many", "a cake has at most 40 bakes and brings at most 60 formulas".to_owned());
+        fault(
+            "bakes",
+            FaultCode::TooMany,
+            "a cake has at most 40 bakes and brings at most 60 formulas".to_owned(),
+        );
     }
     for (at, bake) in document.bakes.iter().enumerate() {
         if document.bakes[..at].iter().any(|other| other.key == bake.key) {
             fault(
                 &format!("bakes.{at}.key"),
-                "twice",
+                FaultCode::Twice,
                 format!("two bakes are called {}: name one otherwise", bake.key),
             );
         }
@@ -85,7 +100,8 @@ fn unlinked(scene: &Scene) -> Vec<Finding> {
     for spot in &scene.layout.spots {
         let what = spot.kind.word();
         let tier = spot.tier + 1;
-        let open = |sentence: String| Finding::new("unlinked", &spot.path, Standing::Trouble, sentence);
+        let open =
+            |sentence: String| Finding::new(FindingCode::Unlinked, &spot.path, Standing::Trouble, sentence);
         match spot.stuff {
             Stuff::Component(None) => {
                 found.push(open(format!("The {what} of tier {tier} has no formula yet: choose one.")));
@@ -135,22 +151,29 @@ fn sizes(at: usize, tier: &Tier) -> Vec<Finding> {
                 "Tier {name} has no such shape: its hole, corners or round part are larger than it is."
             ),
         };
-        found.push(Finding::new("no_size", format!("{path}.body"), Standing::Trouble, sentence));
+        found.push(Finding::new(FindingCode::NoSize, format!("{path}.body"), Standing::Trouble, sentence));
     }
     if tier.layers.len() > USUAL_LAYERS {
         let sentence = format!(
             "Tier {name} has {} layers: more than {USUAL_LAYERS} do not stand as one tier. Part it.",
             tier.layers.len()
         );
-        found.push(Finding::new("many_layers", format!("{path}.layers"), Standing::Trouble, sentence).of(
-            tier.layers.len() as f64,
-            USUAL_LAYERS as f64,
-            "layers",
-        ));
+        found.push(
+            Finding::new(FindingCode::ManyLayers, format!("{path}.layers"), Standing::Trouble, sentence).of(
+                tier.layers.len() as f64,
+                USUAL_LAYERS as f64,
+                "layers",
+            ),
+        );
     }
     if tier.layers.is_empty() {
         let sentence = format!("Tier {name} has no layers yet: add a sponge or a filling.");
-        found.push(Finding::new("no_layers", format!("{path}.layers"), Standing::Trouble, sentence));
+        found.push(Finding::new(
+            FindingCode::NoLayers,
+            format!("{path}.layers"),
+            Standing::Trouble,
+            sentence,
+        ));
     }
     let mut length = |what: &str, mm: f64, field: String, least: f64, usual: f64| {
         if !(least..=1000.0).contains(&mm) {
@@ -161,7 +184,9 @@ fn sizes(at: usize, tier: &Tier) -> Vec<Finding> {
             );
             let mend = Mend::set(format!("Set it to {} mm", limit(usual)), field.clone(), usual);
             let place = field.rsplit_once('.').map_or(field.clone(), |(place, _)| place.to_owned());
-            found.push(Finding::new("no_thickness", place, Standing::Trouble, sentence).mended(Some(mend)));
+            found.push(
+                Finding::new(FindingCode::NoThickness, place, Standing::Trouble, sentence).mended(Some(mend)),
+            );
         }
     };
     let open = matches!(tier.body.own_height_mm(), Some(height) if height.is_finite());
@@ -255,14 +280,19 @@ fn vessel(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
             limit((10.0 * over).round() / 10.0)
         );
         found.push(
-            Finding::new("runs_over", format!("tiers.{at}"), Standing::Trouble, sentence)
+            Finding::new(FindingCode::RunsOver, format!("tiers.{at}"), Standing::Trouble, sentence)
                 .of(10.0 * layout.inner, 10.0 * brim, "mm")
                 .mended(mend),
         );
     }
     if layout.rest == Some(0.0) {
         let sentence = format!("Nothing is left in {name} for the layer that takes the rest: lower another.");
-        found.push(Finding::new("no_rest", format!("tiers.{at}.layers"), Standing::Trouble, sentence));
+        found.push(Finding::new(
+            FindingCode::NoRest,
+            format!("tiers.{at}.layers"),
+            Standing::Trouble,
+            sentence,
+        ));
     }
     found
 }
@@ -291,7 +321,7 @@ fn inserts(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
                     smaller,
                 )
             });
-            let finding = Finding::new("insert_too_large", &spot.path, Standing::Trouble, sentence);
+            let finding = Finding::new(FindingCode::InsertTooLarge, &spot.path, Standing::Trouble, sentence);
             found.push(finding.of(10.0 * across, 10.0 * room, "mm").mended(mend));
         }
     }
@@ -306,7 +336,9 @@ fn forgotten(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
             let sentence =
                 format!("The dry rim of a soak in tier {} leaves nothing to soak: make it narrower.", at + 1);
             let mend = Mend::set("Leave 10 mm dry", format!("{}.dry_rim_mm", spot.path), 10.0);
-            found.push(Finding::new("all_rim", &spot.path, Standing::Trouble, sentence).mended(Some(mend)));
+            found.push(
+                Finding::new(FindingCode::AllRim, &spot.path, Standing::Trouble, sentence).mended(Some(mend)),
+            );
         }
     }
     let path = |k: usize| format!("tiers.{at}.layers.{k}");
@@ -314,7 +346,7 @@ fn forgotten(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
         if let [Layer::Sponge { .. }, Layer::Sponge { .. }] = pair {
             let sentence =
                 format!("Sponges {} and {} of tier {} have nothing between them.", k + 1, k + 2, at + 1);
-            found.push(Finding::new("nothing_between", path(k + 1), Standing::Care, sentence));
+            found.push(Finding::new(FindingCode::NothingBetween, path(k + 1), Standing::Care, sentence));
         }
     }
     for (k, layer) in tier.layers.iter().enumerate() {
@@ -328,7 +360,7 @@ fn forgotten(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
                 at + 1,
                 baked.sponge.word
             );
-            found.push(Finding::new("not_soaked", path(k), Standing::Care, sentence));
+            found.push(Finding::new(FindingCode::NotSoaked, path(k), Standing::Care, sentence));
         }
     }
     found
@@ -376,7 +408,7 @@ fn overhangs(scene: &Scene) -> Vec<Finding> {
                 })
             });
             Some(
-                Finding::new("overhangs", format!("tiers.{at}"), Standing::Trouble, sentence)
+                Finding::new(FindingCode::Overhangs, format!("tiers.{at}"), Standing::Trouble, sentence)
                     .of(above, below, "mm")
                     .mended(mend),
             )
@@ -388,12 +420,15 @@ fn overhangs(scene: &Scene) -> Vec<Finding> {
 fn fits(scene: &Scene) -> Vec<Finding> {
     let (document, tiers) = (scene.document, &scene.layout.tiers);
     let mut found = Vec::new();
-    let mut over = |code: &str, place: String, what: String, has: f64, needs: f64, mend: Option<Mend>| {
-        if has.is_finite() && has > 0.0 && needs > has {
-            let sentence = format!("{what}: {} mm, and it takes {}.", limit(has), limit(needs.ceil()));
-            found.push(Finding::new(code, place, Standing::Care, sentence).of(needs, has, "mm").mended(mend));
-        }
-    };
+    let mut over =
+        |code: FindingCode, place: String, what: String, has: f64, needs: f64, mend: Option<Mend>| {
+            if has.is_finite() && has > 0.0 && needs > has {
+                let sentence = format!("{what}: {} mm, and it takes {}.", limit(has), limit(needs.ceil()));
+                found.push(
+                    Finding::new(code, place, Standing::Care, sentence).of(needs, has, "mm").mended(mend),
+                );
+            }
+        };
     for (at, tier) in tiers.iter().enumerate() {
         let height = 10.0 * (tier.z[1] - tier.z[0]);
         if let Some(collar) = document.tiers[at].collar_mm {
@@ -403,11 +438,11 @@ fn fits(scene: &Scene) -> Vec<Finding> {
                 format!("tiers.{at}.collar_mm"),
                 (height + 5.0).ceil(),
             );
-            over("collar", format!("tiers.{at}"), what, collar, height, Some(mend));
+            over(FindingCode::Collar, format!("tiers.{at}"), what, collar, height, Some(mend));
         }
         if let Some(smoother) = document.smoother_mm.filter(|_| document.tiers[at].coat.is_some()) {
             let what = format!("The smoother does not reach over the side of tier {}", at + 1);
-            over("smoother", format!("tiers.{at}.coat"), what, smoother, height, None);
+            over(FindingCode::Smoother, format!("tiers.{at}.coat"), what, smoother, height, None);
         }
     }
     let tall = tiers.last().map_or(0.0, |tier| 10.0 * tier.z[1])
@@ -423,9 +458,23 @@ fn fits(scene: &Scene) -> Vec<Finding> {
         })
         .fold(0.0, f64::max);
     if let Some([width, height]) = document.box_mm {
-        over("box_low", "box_mm".to_owned(), "The box is too low".to_owned(), height, tall + 5.0, None);
+        over(
+            FindingCode::BoxLow,
+            "box_mm".to_owned(),
+            "The box is too low".to_owned(),
+            height,
+            tall + 5.0,
+            None,
+        );
         let base = wide.max(document.board_mm.unwrap_or(0.0));
-        over("box_narrow", "box_mm".to_owned(), "The box is too narrow".to_owned(), width, base, None);
+        over(
+            FindingCode::BoxNarrow,
+            "box_mm".to_owned(),
+            "The box is too narrow".to_owned(),
+            width,
+            base,
+            None,
+        );
     }
     if let Some(board) = document.board_mm {
         let mend = Mend::set(
@@ -433,7 +482,14 @@ fn fits(scene: &Scene) -> Vec<Finding> {
             "board_mm",
             (wide + 20.0).ceil(),
         );
-        over("board", "board_mm".to_owned(), "The board is too narrow".to_owned(), board, wide, Some(mend));
+        over(
+            FindingCode::Board,
+            "board_mm".to_owned(),
+            "The board is too narrow".to_owned(),
+            board,
+            wide,
+            Some(mend),
+        );
     }
     found
 }

@@ -1,11 +1,13 @@
 //! Whether what goes onto a cake stays there: coats on a side, glazes, drips, piped pieces, and syrup in its sponge.
 
-use crate::job::drip::{CONTACT, LONGEST_MM};
-use crate::job::geometry::{CoatGeometry, DripGeometry, MaskGeometry, PipeGeometry};
-use crate::job::kind::{Job, mask_window};
+use crate::job::jobs::mask::mask_window;
+use crate::job::jobs::{CoatGeometry, DripGeometry, MaskGeometry, PipeGeometry};
+use crate::job::kind::Job;
+use crate::job::physics::drip::{CONTACT, LONGEST_MM};
 use crate::number::{limit, two_digits};
 use crate::stack::bears::{SAFETY, warmest_for};
 use crate::stack::cream::Cream;
+use crate::stack::finding::FindingCode;
 use crate::stack::finding::{Finding, Mend, Standing};
 use crate::stack::onto::{CoatLayer, Drips, Edge};
 use crate::stack::place::{PlaceKind, Spot};
@@ -77,7 +79,7 @@ fn coat(scene: &Scene, spot: &Spot, key: &str, cream: &Cream) -> Option<Finding>
             two_digits(needed)
         );
         return Some(
-            Finding::new("coat_slides", &spot.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::CoatSlides, &spot.path, Standing::Trouble, sentence)
                 .of(tau, needed, "Pa")
                 .mended(thinner.or_else(cooler))
                 .on_the_bench(scene.bench(key, cream, job, t_c)),
@@ -93,7 +95,7 @@ fn coat(scene: &Scene, spot: &Spot, key: &str, cream: &Cream) -> Option<Finding>
         two_digits(tau),
         two_digits(needed)
     );
-    Some(Finding::new("coat_stays", &spot.path, standing, sentence).of(tau, needed, "Pa"))
+    Some(Finding::new(FindingCode::CoatStays, &spot.path, standing, sentence).of(tau, needed, "Pa"))
 }
 
 /// A poured coat: the film that stays is predicted, and compared with what the cook counts on.
@@ -125,7 +127,7 @@ fn glaze(scene: &Scene, spot: &Spot, own: &CoatLayer, key: &str, cream: &Cream) 
             Mend::set(format!("Count on {} mm", limit(near)), format!("{}.side_mm", spot.path), near)
         });
         return Some(
-            Finding::new("glaze_film", &spot.path, Standing::Care, sentence)
+            Finding::new(FindingCode::GlazeFilm, &spot.path, Standing::Care, sentence)
                 .of(film.value, want, "mm")
                 .mended(mend)
                 .on_the_bench(scene.bench(key, cream, job, pour_c)),
@@ -135,7 +137,10 @@ fn glaze(scene: &Scene, spot: &Spot, own: &CoatLayer, key: &str, cream: &Cream) 
         "{name} poured at {pour_c:.1} °C leaves {} mm, anywhere from {band}.",
         two_digits(film.value)
     );
-    Some(Finding::new("glaze_film", &spot.path, Standing::Holds, sentence).of(film.value, want, "mm"))
+    Some(
+        Finding::new(FindingCode::GlazeFilm, &spot.path, Standing::Holds, sentence)
+            .of(film.value, want, "mm"),
+    )
 }
 
 /// The job of drips as the cake asks it.
@@ -195,14 +200,15 @@ fn drip_length(scene: &Scene, spot: &Spot, drip: &Drips, key: &str, cream: &Crea
             if border > 0.0 { " above its border" } else { "" }
         );
         return Some(
-            Finding::new("drip_reaches_board", &spot.path, standing, sentence)
+            Finding::new(FindingCode::DripReachesBoard, &spot.path, standing, sentence)
                 .of(middle, side, "mm")
                 .mended(dose(side * middle / high.max(1e-9)))
                 .on_the_bench(bench()),
         );
     }
     if middle < short || middle > long {
-        let (code, wanted) = if middle < short { ("drip_short", short) } else { ("drip_long", long) };
+        let (code, wanted) =
+            if middle < short { (FindingCode::DripShort, short) } else { (FindingCode::DripLong, long) };
         let sentence = format!(
             "Drips of {name} at {pour_c:.1} °C stop at {said} mm; you want {} to {}.",
             limit(short),
@@ -221,7 +227,7 @@ fn drip_length(scene: &Scene, spot: &Spot, drip: &Drips, key: &str, cream: &Crea
         two_digits(high),
         limit(side.round())
     );
-    Some(Finding::new("drip_length", &spot.path, Standing::Holds, sentence).of(middle, long, "mm"))
+    Some(Finding::new(FindingCode::DripLength, &spot.path, Standing::Holds, sentence).of(middle, long, "mm"))
 }
 
 /// A warm drip on a cold coat: the coat must still stay where the two meet.
@@ -259,7 +265,7 @@ fn drip_heat(scene: &Scene, spot: &Spot, drip: &Drips, cream: &Cream) -> Option<
         let standing = if melts { Standing::Trouble } else { Standing::Care };
         let mend = cold.map(|cold| Mend::set(format!("Chill the coat to {} °C", limit(cold)), path, cold));
         return Some(
-            Finding::new("drip_melts_coat", &spot.path, standing, sentence)
+            Finding::new(FindingCode::DripMeltsCoat, &spot.path, standing, sentence)
                 .of(tau, needed, "Pa")
                 .mended(mend),
         );
@@ -268,7 +274,9 @@ fn drip_heat(scene: &Scene, spot: &Spot, drip: &Drips, cream: &Cream) -> Option<
         "Drips at {drip_c:.1} °C warm the coat to {meets_c:.1} °C; it stays: {} Pa.",
         two_digits(tau)
     );
-    Some(Finding::new("drip_melts_coat", &spot.path, Standing::Holds, sentence).of(tau, needed, "Pa"))
+    Some(
+        Finding::new(FindingCode::DripMeltsCoat, &spot.path, Standing::Holds, sentence).of(tau, needed, "Pa"),
+    )
 }
 
 /// Something warm poured on something soft: what lies under it must bear it where they meet.
@@ -301,11 +309,11 @@ fn poured_on(scene: &Scene, at: usize, cream: &Cream) -> Option<Finding> {
     };
     Some(if tau < needed {
         let mend = Mend::by_hand("Let it cool further, and let what lies under it set for longer");
-        Finding::new("warm_on_soft", &spot.path, Standing::Trouble, sentence(" and sinks in"))
+        Finding::new(FindingCode::WarmOnSoft, &spot.path, Standing::Trouble, sentence(" and sinks in"))
             .of(tau, needed, "Pa")
             .mended(Some(mend))
     } else {
-        Finding::new("warm_on_soft", &spot.path, Standing::Holds, sentence(", and lies on it"))
+        Finding::new(FindingCode::WarmOnSoft, &spot.path, Standing::Holds, sentence(", and lies on it"))
             .of(tau, needed, "Pa")
     })
 }
@@ -351,7 +359,7 @@ fn piped(scene: &Scene, spot: &Spot, key: &str, cream: &Cream) -> Option<Finding
             two_digits(low)
         );
         return Some(
-            Finding::new("piped_slumps", &spot.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::PipedSlumps, &spot.path, Standing::Trouble, sentence)
                 .of(stands.measured.value, low, "Pa")
                 .mended(mend)
                 .on_the_bench(bench(t_c)),
@@ -365,7 +373,7 @@ fn piped(scene: &Scene, spot: &Spot, key: &str, cream: &Cream) -> Option<Finding
             two_digits(high)
         );
         return Some(
-            Finding::new("piped_stiff", &spot.path, Standing::Care, sentence)
+            Finding::new(FindingCode::PipedStiff, &spot.path, Standing::Care, sentence)
                 .of(goes.measured.value, high, "Pa")
                 .on_the_bench(bench(worked_c)),
         );
@@ -376,7 +384,7 @@ fn piped(scene: &Scene, spot: &Spot, key: &str, cream: &Cream) -> Option<Finding
         two_digits(stands.measured.value),
         two_digits(low)
     );
-    Some(Finding::new("piped_stands", &spot.path, Standing::Holds, sentence).of(
+    Some(Finding::new(FindingCode::PipedStands, &spot.path, Standing::Holds, sentence).of(
         stands.measured.value,
         low,
         "Pa",

@@ -2,11 +2,14 @@
 
 use crate::assess::FormulaDocument;
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::formula::{Formula, Mixture, System, WeighedLine, totals};
 use crate::ingredient::diet::{Diet, diet};
 use crate::ingredient::{PhaseShares, Shelf};
-use crate::job::judge::{Judged, Question};
-use crate::job::kind::{Job, MapAxis};
+use crate::job::duty::Judged;
+use crate::job::duty::MapAxis;
+use crate::job::judge::Question;
+use crate::job::kind::Job;
 use crate::rheology::consistency::Banded;
 use crate::rheology::kernel::Predictor;
 use crate::rheology::warning::{Warning, warnings};
@@ -152,7 +155,7 @@ impl Baked {
         let Some(kind) = sponges().iter().find(|sponge| sponge.key == bake.sponge) else {
             let known: Vec<&str> = sponges().iter().map(|sponge| sponge.key.as_str()).collect();
             let message = format!("there is no sponge “{}”: choose {}", bake.sponge, known.join(", "));
-            return Err(vec![Fault::new("sponge", "unknown_sponge", message)]);
+            return Err(vec![Fault::new("sponge", FaultCode::UnknownSponge, message)]);
         };
         let mut sponge = kind.clone();
         if let Some(bulk) = bake.bulk_kg_m3.filter(|bulk| bulk.is_finite()) {

@@ -1,6 +1,7 @@
 //! Dowels: when a tier needs them for the one above, and how many.
 
 use crate::stack::amount::tier_g;
+use crate::stack::finding::FindingCode;
 use crate::stack::finding::{Finding, Mend, Standing};
 use crate::stack::scene::{Scene, weight};
 
@@ -44,13 +45,13 @@ pub fn dowels(scene: &Scene, tier: usize, found: &[Finding]) -> Option<Finding> 
                     ),
                 )
             };
-            Finding::new("no_dowels", path.clone(), standing, words)
+            Finding::new(FindingCode::NoDowels, path.clone(), standing, words)
                 .of(0.0, f64::from(needed), "dowels")
                 .mended(Some(Mend::set(format!("Put in {needed} dowels of 8 mm"), path, with)))
         }
         Some(own) if own.count < needed => {
             let words = format!("{} dowels are few for a tier of {bears}: {needed} share it.", own.count);
-            Finding::new("few_dowels", path.clone(), Standing::Care, words)
+            Finding::new(FindingCode::FewDowels, path.clone(), Standing::Care, words)
                 .of(f64::from(own.count), f64::from(needed), "dowels")
                 .mended(Some(Mend::set(format!("Put in {needed} dowels"), format!("{path}.count"), needed)))
         }
@@ -59,7 +60,7 @@ pub fn dowels(scene: &Scene, tier: usize, found: &[Finding]) -> Option<Finding> 
                 "{} dowels carry the {bears} above. Whoever cuts it must know how many come out.",
                 own.count
             );
-            Finding::new("dowels_carry", path, Standing::Holds, words).of(
+            Finding::new(FindingCode::DowelsCarry, path, Standing::Holds, words).of(
                 f64::from(own.count),
                 f64::from(needed),
                 "dowels",

@@ -2,6 +2,7 @@
 //! on the Bench.
 
 use crate::assess::document::Work;
+use crate::code::codes;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -17,11 +18,119 @@ pub enum Standing {
     Trouble,
 }
 
+codes! {
+    /// What is found of a cake.
+    FindingCode {
+        /// Nothing is left inside its rim.
+        AllRim = "all_rim",
+        /// The board is too small.
+        Board = "board",
+        /// The box is too low.
+        BoxLow = "box_low",
+        /// The box is too narrow.
+        BoxNarrow = "box_narrow",
+        /// A coat slides down the side.
+        CoatSlides = "coat_slides",
+        /// A coat stays on the side.
+        CoatStays = "coat_stays",
+        /// The collar is too low for what it holds.
+        Collar = "collar",
+        /// The ring of piped cream gives way.
+        DamGivesWay = "dam_gives_way",
+        /// The ring of piped cream holds.
+        DamHolds = "dam_holds",
+        /// The dowels carry.
+        DowelsCarry = "dowels_carry",
+        /// How long the drips are.
+        DripLength = "drip_length",
+        /// Drips run further than is wanted.
+        DripLong = "drip_long",
+        /// The drip melts the coat under it.
+        DripMeltsCoat = "drip_melts_coat",
+        /// Drips reach the board.
+        DripReachesBoard = "drip_reaches_board",
+        /// Drips stop sooner than is wanted.
+        DripShort = "drip_short",
+        /// Too few dowels carry.
+        FewDowels = "few_dowels",
+        /// A filling bears what stands on it.
+        FillingBears = "filling_bears",
+        /// A filling gives way.
+        FillingGivesWay = "filling_gives_way",
+        /// A filling tears the crumb when it is spread.
+        FillingTears = "filling_tears",
+        /// What film a glaze leaves.
+        GlazeFilm = "glaze_film",
+        /// An insert has no room where it lies.
+        InsertTooLarge = "insert_too_large",
+        /// More layers than are cut.
+        ManyLayers = "many_layers",
+        /// What was turned out gives way at its foot.
+        MouldGivesWay = "mould_gives_way",
+        /// What was turned out eats like rubber.
+        MouldRubbery = "mould_rubbery",
+        /// What was turned out sags.
+        MouldSags = "mould_sags",
+        /// What was turned out stands.
+        MouldStands = "mould_stands",
+        /// It holds what the order says it must not.
+        MustNotBeInIt = "must_not_be_in_it",
+        /// A tier stands on another without dowels.
+        NoDowels = "no_dowels",
+        /// A tier with nothing in it.
+        NoLayers = "no_layers",
+        /// A build without its time to rest.
+        NoRest = "no_rest",
+        /// A size that is missing.
+        NoSize = "no_size",
+        /// A layer without its thickness.
+        NoThickness = "no_thickness",
+        /// A sponge that nothing soaks.
+        NotSoaked = "not_soaked",
+        /// Two sponges with nothing between them.
+        NothingBetween = "nothing_between",
+        /// A tier stands out over the one below.
+        Overhangs = "overhangs",
+        /// What is piped slumps.
+        PipedSlumps = "piped_slumps",
+        /// What is piped stands.
+        PipedStands = "piped_stands",
+        /// What is piped does not go through the nozzle.
+        PipedStiff = "piped_stiff",
+        /// It cuts into fewer portions than were asked for.
+        Portions = "portions",
+        /// More in a vessel than it holds.
+        RunsOver = "runs_over",
+        /// The smoother is shorter than the side.
+        Smoother = "smoother",
+        /// A sponge stays dry inside.
+        SoakDry = "soak_dry",
+        /// A soak pools: more than the sponge holds.
+        SoakPools = "soak_pools",
+        /// A soak comes through to the coat.
+        SoakReachesCoat = "soak_reaches_coat",
+        /// A sponge is soaked right.
+        SoakRight = "soak_right",
+        /// A sponge is wetter than it may stand.
+        SoakTooWet = "soak_too_wet",
+        /// It is right for the spoon.
+        SpoonRight = "spoon_right",
+            /// It runs off the spoon.
+            SpoonRuns = "spoon_runs",
+        /// It is stiff to eat.
+        SpoonStiff = "spoon_stiff",
+        /// A place that has no formula.
+        Unlinked = "unlinked",
+        /// Something warm goes on something that it melts.
+        WarmOnSoft = "warm_on_soft",
+    }
+}
+
 /// One thing found.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Finding {
     /// Stable code.
-    pub code: String,
+    pub code: FindingCode,
     /// The place it is at: a path in the document.
     pub place: String,
     /// How it stands.
@@ -63,13 +172,13 @@ pub struct BenchWork {
 impl Finding {
     /// A finding with words alone.
     pub fn new(
-        code: &str,
+        code: FindingCode,
         place: impl Into<String>,
         standing: Standing,
         sentence: impl Into<String>,
     ) -> Self {
         Finding {
-            code: code.to_owned(),
+            code,
             place: place.into(),
             standing,
             sentence: sentence.into(),

@@ -1,6 +1,7 @@
 //! The whole cake in another tin, or for another number of people.
 
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::number::limit;
 use crate::stack::answer::{StackAnswer, stack};
 use crate::stack::body::Body;
@@ -70,28 +71,32 @@ pub struct Resized {
 /// Faults of the cake; a tin that is none; a cake with nothing in it.
 pub fn resize(ask: &ResizeAsk, known: &Known) -> Result<Resized, Vec<Fault>> {
     let now = stack(&ask.document, known, ask.room_c)?;
-    let fault = |field: &str, code: &str, words: &str| Err(vec![Fault::new(field, code, words)]);
+    let fault = |field: &str, code: FaultCode, words: &str| Err(vec![Fault::new(field, code, words)]);
     let first = &ask.document.tiers[0].body;
     if !is_a_body(first) {
-        return fault("document.tiers.0.body", "no_size", "its lowest tier has no size yet: write one first");
+        return fault(
+            "document.tiers.0.body",
+            FaultCode::NoSize,
+            "its lowest tier has no size yet: write one first",
+        );
     }
     // What is moulded or filled has the size of its mould: there are more of it, not larger ones.
     let single = ask.document.tiers.iter().all(|tier| !tier.body.stands());
     match ask.to {
         ResizeTo::Tin { body } => {
             if !is_a_body(&body) {
-                return fault("to.body", "no_size", "that is no tin: each size is 10 to 1,500 mm");
+                return fault("to.body", FaultCode::NoSize, "that is no tin: each size is 10 to 1,500 mm");
             }
             let document = in_tin(&ask.document, &body);
             let then = stack(&document, known, ask.room_c)?;
             Ok(resized(document, &now, &then, 1, format!("From a {} to a {}", first.words(), body.words())))
         }
         ResizeTo::Servings { servings } if !(1..=2000).contains(&servings) => {
-            fault("to.servings", "out_of_range", "ask for 1 to 2,000 portions")
+            fault("to.servings", FaultCode::OutOfRange, "ask for 1 to 2,000 portions")
         }
         ResizeTo::Servings { .. } if now.finished_g <= 0.0 => fault(
             "document",
-            "nothing_in_it",
+            FaultCode::NothingInIt,
             "nothing in it has a weight yet: choose what its places are made of",
         ),
         ResizeTo::Servings { servings } if single => {
@@ -114,7 +119,11 @@ pub fn resize(ask: &ResizeAsk, known: &Known) -> Result<Resized, Vec<Fault>> {
                 }
                 scale *= 1.02;
             }
-            fault("to.servings", "out_of_range", "so many portions take more than one cake: make several")
+            fault(
+                "to.servings",
+                FaultCode::OutOfRange,
+                "so many portions take more than one cake: make several",
+            )
         }
     }
 }

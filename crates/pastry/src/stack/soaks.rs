@@ -1,9 +1,10 @@
 //! Syrup in a sponge: against what its pores hold, and how far it stays off the coat.
 
-use crate::job::geometry::SoakGeometry;
+use crate::job::jobs::SoakGeometry;
 use crate::job::kind::Job;
 use crate::number::{limit, two_digits};
 use crate::stack::cream::Cream;
+use crate::stack::finding::FindingCode;
 use crate::stack::finding::{Finding, Mend, Standing};
 use crate::stack::place::Stuff;
 use crate::stack::scene::{Scene, mm};
@@ -45,7 +46,7 @@ pub fn soak(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Findin
         let to = (100.0 * to).floor() / 100.0;
         Some(Mend::set(format!("Give it {} % of its weight", limit(100.0 * to)), path.clone(), to))
     };
-    let finding = |code: &str, standing, sentence: String, edge: f64| {
+    let finding = |code: FindingCode, standing, sentence: String, edge: f64| {
         Finding::new(code, &spot.path, standing, sentence).of(100.0 * g, 100.0 * edge, "% of the sponge")
     };
     Some(
@@ -55,7 +56,7 @@ pub fn soak(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Findin
                     "{on} pools: {percent} % of its weight, and its pores hold {}.",
                     two_digits(100.0 * capacity)
                 );
-                finding("soak_pools", Standing::Trouble, sentence, capacity)
+                finding(FindingCode::SoakPools, Standing::Trouble, sentence, capacity)
                     .mended(less(sponge.drenched.min(capacity)))
             }
             Wetness::TooWet => {
@@ -63,7 +64,7 @@ pub fn soak(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Findin
                     "{on} comes apart: {percent} %, and it stays whole up to {}.",
                     two_digits(115.0 * sponge.drenched)
                 );
-                finding("soak_too_wet", Standing::Trouble, sentence, 1.15 * sponge.drenched)
+                finding(FindingCode::SoakTooWet, Standing::Trouble, sentence, 1.15 * sponge.drenched)
                     .mended(less(sponge.drenched))
             }
             Wetness::Dry => {
@@ -71,7 +72,8 @@ pub fn soak(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Findin
                     "{on} leaves it dry: {percent} %, and a light soak is {}.",
                     two_digits(100.0 * sponge.light)
                 );
-                finding("soak_dry", Standing::Care, sentence, sponge.light).mended(less(sponge.light))
+                finding(FindingCode::SoakDry, Standing::Care, sentence, sponge.light)
+                    .mended(less(sponge.light))
             }
             _ => {
                 let rim = scene.document.tiers[spot.tier]
@@ -99,7 +101,7 @@ pub fn soak(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Findin
                         wider,
                     );
                     return Some(
-                        Finding::new("soak_reaches_coat", &spot.path, Standing::Care, sentence)
+                        Finding::new(FindingCode::SoakReachesCoat, &spot.path, Standing::Care, sentence)
                             .of(off, 2.0, "mm")
                             .mended(Some(set)),
                     );
@@ -119,7 +121,7 @@ pub fn soak(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Findin
                     baked.bake.name,
                     two_digits(amount.depth_mm)
                 );
-                finding("soak_right", Standing::Holds, sentence, capacity)
+                finding(FindingCode::SoakRight, Standing::Holds, sentence, capacity)
             }
         }
         .on_the_bench(

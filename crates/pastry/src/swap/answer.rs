@@ -6,6 +6,7 @@ use crate::balance::edges::Asked;
 use crate::balance::search::{Price, Search, parts};
 use crate::balance::way::Change;
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::formula::kitchen_words::in_pieces;
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::Shelf;
@@ -106,7 +107,7 @@ fn order(keep: &[Goal]) -> Result<Vec<Goal>, Vec<Fault>> {
     }
     if keep.iter().enumerate().any(|(at, goal)| keep[..at].contains(goal)) {
         let message = "each thing to keep is ranked once";
-        return Err(vec![Fault::new("keep", "ranked_twice", message)]);
+        return Err(vec![Fault::new("keep", FaultCode::RankedTwice, message)]);
     }
     Ok(order)
 }

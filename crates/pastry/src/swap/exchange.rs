@@ -2,6 +2,7 @@
 
 use crate::assess::document::FormulaDocument;
 use crate::fault::Fault;
+use crate::fault::FaultCode;
 use crate::formula::{Line, WeighedLine};
 use crate::ingredient::{Ingredient, Shelf};
 use crate::swap::ask::{Avoid, SwapFor};
@@ -41,16 +42,16 @@ pub(super) fn exchanged(
         SwapFor::Replace { line, by } => {
             let Some(from) = lines.get(*line) else {
                 let message = format!("there is no line {}: pick one of the formula", line + 1);
-                return Err(vec![Fault::new("ask.line", "no_such_line", message)]);
+                return Err(vec![Fault::new("ask.line", FaultCode::NoSuchLine, message)]);
             };
             let Some(to) = shelf.find(by) else {
                 let shown: String = by.chars().take(40).collect();
                 let message = format!("“{shown}” is not in the pantry: pick an ingredient from the list");
-                return Err(vec![Fault::new("ask.by", "unknown_ingredient", message)]);
+                return Err(vec![Fault::new("ask.by", FaultCode::UnknownIngredient, message)]);
             };
             if to.id == from.ingredient.id {
                 let message = format!("{} is what it is now: pick another", to.name);
-                return Err(vec![Fault::new("ask.by", "the_same", message)]);
+                return Err(vec![Fault::new("ask.by", FaultCode::TheSame, message)]);
             }
             Ok(vec![replaced(document, lines, &[(*line, Replacement::one(from, to))])])
         }
@@ -114,7 +115,7 @@ fn without(
         .collect();
     if hit.is_empty() {
         let message = format!("it has {} already: there is nothing to swap", what.words());
-        return Err(vec![Fault::new("ask.what", "nothing_to_swap", message)]);
+        return Err(vec![Fault::new("ask.what", FaultCode::NothingToSwap, message)]);
     }
     let mut choices: Vec<Vec<&Substitute>> = Vec::new();
     let mut missing = Vec::new();
@@ -133,7 +134,7 @@ fn without(
             ),
             _ => format!("no stand-in for {names} is known here: swap the line for what you would take"),
         };
-        return Err(vec![Fault::new("ask.what", "no_stand_in", message)]);
+        return Err(vec![Fault::new("ask.what", FaultCode::NoStandIn, message)]);
     }
     let most = choices.iter().map(Vec::len).max().unwrap_or(1);
     let mut all = Vec::new();

@@ -28,6 +28,16 @@ pub struct OutOfRange {
     pub got: f64,
 }
 
+/// A quantity with the unit it is written in and the range that is taken from outside: declared once, here.
+pub trait Quantity {
+    /// The unit it is written in.
+    const UNIT: &'static str;
+    /// Smallest value taken from outside.
+    const LEAST: f64;
+    /// Largest value taken from outside.
+    const MOST: f64;
+}
+
 macro_rules! quantity {
     ($(#[$doc:meta])* $name:ident, $word:literal, $unit:literal, $min:expr, $max:expr, $from:ident, $get:ident) => {
         $(#[$doc])*
@@ -50,6 +60,12 @@ macro_rules! quantity {
             pub const fn $get(self) -> f64 {
                 self.0
             }
+        }
+
+        impl Quantity for $name {
+            const UNIT: &'static str = $unit;
+            const LEAST: f64 = $min;
+            const MOST: f64 = $max;
         }
 
         impl PartialSchema for $name {

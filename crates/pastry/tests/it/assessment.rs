@@ -3,6 +3,7 @@
 use pastry::assess::{FormulaDocument, assess};
 use pastry::ingredient::Phase;
 use pastry::job::Outcome;
+use pastry::rheology::warning::WarningCode;
 use serde_json::{Value, json};
 
 fn document(change: impl FnOnce(&mut Value)) -> Result<FormulaDocument, serde_json::Error> {
@@ -110,7 +111,7 @@ fn what_splits_is_said_before_it_is_made() {
     )
     .unwrap();
     // Common practice, trade check D34: 70 % chocolate at 2:1 splits.
-    let split = answer.warnings.iter().find(|warning| warning.code == "split").expect("a warning");
+    let split = answer.warnings.iter().find(|warning| warning.code == WarningCode::Split).expect("a warning");
     assert!(split.cause.starts_with("It splits"), "{}", split.cause);
 }
 

@@ -4,6 +4,7 @@ use crate::support::{disturbed, grams_of};
 use pastry::assess::starts::starts;
 use pastry::assess::{FormulaDocument, assess};
 use pastry::balance::{WayKind, Ways, solve, ways, with_problem};
+use pastry::fault::FaultCode;
 use pastry::formula::Family;
 use pastry::formula::rules::{Rules, ShareRule};
 use pastry::ingredient::Shelf;
@@ -190,13 +191,13 @@ fn what_cannot_be_meant_is_said() {
         vec![ShareRule { of: "moonlight".to_owned(), least_percent: Some(70.0), most_percent: Some(20.0) }];
     document.rules.ratios = vec![["cream36".to_owned(), "nothing".to_owned()]];
     let faults = ways(&document, &Shelf::catalogue(), &|_| None).unwrap_err();
-    let codes: Vec<&str> = faults.iter().map(|fault| fault.code.as_ref()).collect();
+    let codes: Vec<&str> = faults.iter().map(|fault| fault.code.word()).collect();
     assert_eq!(codes, ["limits_crossed", "limits_crossed", "nothing_of_it", "nothing_of_it"], "{faults:?}");
     assert!(faults.iter().all(|fault| !fault.message.is_empty()));
     document.rules = Rules::default();
     document.lines[0].rule.least_g = Some(-1.0);
     document.lines[0].rule.most_g = None;
-    assert_eq!(ways(&document, &Shelf::catalogue(), &|_| None).unwrap_err()[0].code, "out_of_range");
+    assert_eq!(ways(&document, &Shelf::catalogue(), &|_| None).unwrap_err()[0].code, FaultCode::OutOfRange);
 }
 
 type Case = (&'static str, &'static str, usize, f64, f64, &'static [&'static str]);

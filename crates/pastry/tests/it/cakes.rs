@@ -4,6 +4,7 @@ use pastry::assess::FormulaDocument;
 use pastry::assess::starts::starts;
 use pastry::formula::Family;
 use pastry::ingredient::Shelf;
+use pastry::stack::finding::FindingCode;
 use pastry::stack::{Finding, Known, StackAnswer, StackDocument, stack, templates};
 use serde_json::{Value, json};
 use std::collections::HashMap;
@@ -118,7 +119,7 @@ pub fn written(document: &StackDocument, path: &str, value: Option<&Value>) -> S
 }
 
 /// The finding of a code, or none.
-pub fn found<'a>(answer: &'a StackAnswer, code: &str) -> Option<&'a Finding> {
+pub fn found(answer: &StackAnswer, code: FindingCode) -> Option<&Finding> {
     answer.findings.iter().find(|finding| finding.code == code)
 }
 

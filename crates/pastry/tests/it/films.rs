@@ -2,8 +2,8 @@
 //! integrated.
 
 use crate::support::ganache;
-use pastry::job::drip::DripCourse;
-use pastry::job::film::{DIFFUSIVITY, Film, SpoonFilm};
+use pastry::job::physics::drip::DripCourse;
+use pastry::job::physics::film::{DIFFUSIVITY, Film, SpoonFilm};
 use pastry::rheology::History;
 use pastry::units::GRAVITY;
 

@@ -12,6 +12,7 @@ use pastry::job::Outcome;
 use pastry::rescue::remedy::{Deed, remedies};
 use pastry::rescue::report::Basis;
 use pastry::rescue::{RescueAsk, Sign, rescue};
+use pastry::rheology::warning::WarningCode;
 use pastry::swap::{SwapAsk, SwapFor, swap};
 use pastry::units::{CookTemperature, Temperature};
 
@@ -23,7 +24,7 @@ fn all_ways(document: &FormulaDocument) -> Vec<Way> {
     ways(document, &Shelf::catalogue(), &|_| None).unwrap().ways
 }
 
-fn warned(document: &FormulaDocument, code: &str) -> bool {
+fn warned(document: &FormulaDocument, code: WarningCode) -> bool {
     assess(document).unwrap().warnings.iter().any(|warning| warning.code == code)
 }
 
@@ -148,7 +149,7 @@ fn raw_fruit_undoes_gelatin_at_any_dose_and_the_way_is_heat() {
                         "{name}: {} leaves the fruit raw",
                         way.title
                     );
-                    assert!(!warned(&way.document, "protease"), "{name}: {}", way.title);
+                    assert!(!warned(&way.document, WarningCode::Protease), "{name}: {}", way.title);
                 }
             }
         }
@@ -169,13 +170,17 @@ fn raw_fruit_undoes_gelatin_at_any_dose_and_the_way_is_heat() {
 fn an_under_boiled_custard_is_boiled_and_not_starched() {
     let mut document = start(Family::PastryCream, "fill");
     document.process.cook_c = Some(CookTemperature::from_celsius(80.0));
-    assert!(warned(&document, "starch_raw"));
+    assert!(warned(&document, WarningCode::StarchRaw));
     let found = all_ways(&document);
     assert!(!found.is_empty());
     for way in &found {
         assert_eq!(way.kind, WayKind::Heat, "{}", way.title);
         assert!(way.title.starts_with("Boil it"), "{}", way.title);
-        assert!(!way.title.contains("starch 1") && !warned(&way.document, "starch_raw"), "{}", way.title);
+        assert!(
+            !way.title.contains("starch 1") && !warned(&way.document, WarningCode::StarchRaw),
+            "{}",
+            way.title
+        );
     }
 }
 
@@ -277,13 +282,17 @@ fn degrees_fahrenheit_do_not_cook_an_egg() {
     let mut document = start(Family::SwissButtercream, "mask");
     document.process.cook_c = Some(CookTemperature::from_celsius(131.0));
     let answer = assess(&document).unwrap();
-    let found = answer.warnings.iter().find(|own| own.code == "heat_impossible").expect("it is asked about");
+    let found = answer
+        .warnings
+        .iter()
+        .find(|own| own.code == WarningCode::HeatImpossible)
+        .expect("it is asked about");
     assert!(found.way_out.contains("131 °F") && found.way_out.contains("55 °C"), "{}", found.way_out);
-    assert!(warned(&document, "egg_raw"), "131 °F passed for cooked");
+    assert!(warned(&document, WarningCode::EggRaw), "131 °F passed for cooked");
     document.process.cook_c = Some(CookTemperature::from_celsius(71.0));
-    assert!(!warned(&document, "egg_raw") && !warned(&document, "heat_impossible"));
+    assert!(!warned(&document, WarningCode::EggRaw) && !warned(&document, WarningCode::HeatImpossible));
     // A syrup is hot enough for it.
     let mut caramel = start(Family::CondensedFilling, "fill");
     caramel.process.cook_c = Some(CookTemperature::from_celsius(102.0));
-    assert!(!warned(&caramel, "heat_impossible"));
+    assert!(!warned(&caramel, WarningCode::HeatImpossible));
 }

@@ -2,18 +2,27 @@
 
 use crate::support::ganache;
 use crate::vectors::{Case, VECTORS};
+use pastry::assess::answer::assess;
+use pastry::assess::starts::starts;
+use pastry::field;
+use pastry::formula::Family;
+use pastry::job::ask::Ask;
 use pastry::job::chance::chance;
-use pastry::job::drip::DripCourse;
-use pastry::job::film::{Film, SpoonFilm};
-use pastry::job::geometry::{DripGeometry, FillGeometry, MaskGeometry, SetGeometry};
-use pastry::job::judge::{Judged, Outcome, Question};
-use pastry::job::kind::{Job, MapAxis, fill_window, mask_window, pipe_window};
-use pastry::job::slump::{RUBBERY_PA, sag};
-use pastry::job::soak::depth_mm;
+use pastry::job::duty::{Judged, MapAxis, Outcome};
+use pastry::job::jobs::fill::fill_window;
+use pastry::job::jobs::mask::mask_window;
+use pastry::job::jobs::pipe::pipe_window;
+use pastry::job::jobs::{DripGeometry, FillGeometry, MaskGeometry, SetGeometry, WhipGeometry};
+use pastry::job::judge::Question;
+use pastry::job::kind::Job;
+use pastry::job::physics::drip::DripCourse;
+use pastry::job::physics::film::{Film, SpoonFilm};
+use pastry::job::physics::slump::{RUBBERY_PA, sag};
+use pastry::job::physics::soak::depth_mm;
 use pastry::rheology::History;
 use pastry::rheology::consistency::Banded;
 use pastry::rheology::kernel::Predictor;
-use pastry::units::{Dose, Length, Mass};
+use pastry::units::{Dose, Length, Mass, Viscosity};
 
 /// Relative tolerance of windows and films, as published with the vectors.
 const TOLERANCE: f64 = 1e-6;
@@ -220,4 +229,68 @@ fn the_window_drawn_is_where_the_job_would_be_met() {
             assert!((got - mm).abs() < 0.2, "{t_c} °C, edge {edge}: {got} mm for {mm}");
         }
     }
+}
+
+#[test]
+fn every_number_of_a_geometry_is_asked_for_once_in_its_own_range() {
+    for job in Job::usual() {
+        let geometry = serde_json::to_value(job).unwrap();
+        let geometry = geometry.as_object().unwrap();
+        let mut asked = Vec::new();
+        for ask in job.asks() {
+            let (field, values) = match ask {
+                Ask::Words { words } => {
+                    assert!(!words.is_empty());
+                    continue;
+                }
+                Ask::Number(number) => {
+                    let now = geometry[number.field].as_f64().unwrap();
+                    assert!((number.min..=number.max).contains(&now), "{}: {now}", number.field);
+                    let end = field::unit(number.field).trim();
+                    assert!(
+                        end.is_empty() || end == number.unit,
+                        "{} is not in {}",
+                        number.field,
+                        number.unit
+                    );
+                    (number.field, [number.min, number.max].map(serde_json::Value::from).to_vec())
+                }
+                Ask::Choice(choice) => {
+                    let options: Vec<serde_json::Value> =
+                        choice.options.iter().map(|option| option.value.into()).collect();
+                    assert!(options.contains(&geometry[choice.field]), "{}", choice.field);
+                    (choice.field, options)
+                }
+            };
+            // What is offered is taken.
+            for value in values {
+                let mut with = geometry.clone();
+                with.insert(field.to_owned(), value.clone());
+                serde_json::from_value::<Job>(with.into())
+                    .unwrap_or_else(|fault| panic!("{field} {value}: {fault}"));
+            }
+            asked.push(field);
+        }
+        asked.sort_unstable();
+        let mut fields: Vec<&str> =
+            geometry.keys().map(String::as_str).filter(|key| *key != "kind").collect();
+        fields.sort_unstable();
+        assert_eq!(asked, fields, "{}", job.word());
+    }
+}
+
+#[test]
+fn a_limit_under_the_thinnest_that_whips_says_so() {
+    let thin =
+        WhipGeometry { thickest_pa_s: Viscosity::from_pascal_seconds(0.01), ..WhipGeometry::default() };
+    let mut document = starts(Family::WhippedCream)
+        .iter()
+        .find(|start| start.work.job.word() == "whip")
+        .cloned()
+        .expect("a cream to whip");
+    document.work.job = Job::Whip(thin);
+    let answer = assess(&document).unwrap();
+    assert_eq!(answer.at.outcome, Outcome::NoWindow);
+    assert!(answer.at.headline.contains("thicker"), "{}", answer.at.headline);
+    assert!(answer.at.detail.contains("you allow"), "{}", answer.at.detail);
 }

@@ -8,6 +8,7 @@ use pastry::ingredient::Shelf;
 use pastry::method::school::{Worker, schools};
 use pastry::method::sheet::time;
 use pastry::method::{MethodSheet, schools_of, sheet};
+use pastry::rheology::warning::WarningCode;
 use std::collections::BTreeSet;
 
 fn sheets(document: &FormulaDocument) -> Vec<MethodSheet> {
@@ -142,7 +143,7 @@ fn a_ganache_comes_together_where_the_balance_of_heat_says() {
 fn what_is_heated_decides_whether_egg_is_raw() {
     let swiss = start(Family::SwissButtercream, "pipe");
     let raw = |document: &FormulaDocument| {
-        assess(document).unwrap().warnings.iter().any(|warning| warning.code == "egg_raw")
+        assess(document).unwrap().warnings.iter().any(|warning| warning.code == WarningCode::EggRaw)
     };
     assert!(!raw(&one(&swiss, "swiss_71").document));
     assert!(raw(&one(&swiss, "swiss_dissolved").document));
@@ -255,7 +256,7 @@ fn choosing_a_raw_school_after_a_safe_one_leaves_nothing_safe_behind() {
         (Family::FrenchButtercream, "french_bath", "french_syrup"),
     ] {
         let is_raw = |document: &FormulaDocument| {
-            assess(document).unwrap().warnings.iter().any(|warning| warning.code == "egg_raw")
+            assess(document).unwrap().warnings.iter().any(|warning| warning.code == WarningCode::EggRaw)
         };
         let begun = starts(family)[0].clone();
         let safe_made = one(&begun, safe).document;

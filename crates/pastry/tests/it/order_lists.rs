@@ -5,6 +5,7 @@ use pastry::assess::starts::starts;
 use pastry::formula::Family;
 use pastry::ingredient::{Ingredient, Pack, Shelf};
 use pastry::order::{OrderAnswer, OrderDocument, OrderedCake, Without, order};
+use pastry::stack::finding::FindingCode;
 use pastry::stack::{Known, StackDocument, Standing};
 use serde_json::json;
 use std::collections::HashMap;
@@ -126,7 +127,7 @@ fn what_must_not_be_in_it_is_found_for_every_family() {
         for (name, without, wanted) in asks {
             let document = OrderDocument { without, ..of(plate("x"), 1) };
             let found = answer(&document, &formulas).findings.iter().any(|finding| {
-                finding.code == "must_not_be_in_it"
+                finding.code == FindingCode::MustNotBeInIt
                     && finding.standing == Standing::Trouble
                     && finding.bench.is_some()
             });

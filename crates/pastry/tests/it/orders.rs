@@ -8,6 +8,7 @@ use pastry::order::recipe::{
     formula_recipe, order_recipe, order_with_components, stack_recipe, with_components,
 };
 use pastry::order::{ListKind, OrderAnswer, OrderDocument, OrderedCake, Without, order, to_csv};
+use pastry::stack::finding::FindingCode;
 use pastry::stack::resize::ResizeTo;
 use pastry::stack::{Body, Known, ResizeAsk, StackDocument, Standing, resize, templates};
 use serde_json::json;
@@ -185,7 +186,7 @@ fn too_few_portions_are_said_and_a_larger_cake_has_enough() {
     let had = worked_out(&document).portions;
     document.servings = Some(had + 20);
     let answer = worked_out(&document);
-    assert_eq!(answer.findings[0].code, "portions");
+    assert_eq!(answer.findings[0].code, FindingCode::Portions);
     assert!(answer.headline.starts_with(&format!("{had} portions for {}", had + 20)), "{}", answer.headline);
     let ask = ResizeAsk {
         document: document.cakes[0].stack.clone(),

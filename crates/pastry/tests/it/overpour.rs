@@ -4,6 +4,7 @@
 use crate::support::{mixture, number, rows};
 use pastry::assess::starts::starts;
 use pastry::assess::{FormulaDocument, assess};
+use pastry::fault::FaultCode;
 use pastry::formula::{Family, Line, System};
 use pastry::ingredient::{Shelf, find};
 use pastry::rescue::addition::{Found, Lever};
@@ -242,8 +243,8 @@ fn too_little_is_no_scaling_and_nonsense_is_refused() {
         let ask = OverpourAsk { document: plan.clone(), line, poured: text.into() };
         overpour(&ask, &Shelf::catalogue()).unwrap_err()[0].clone()
     };
-    assert_eq!(refused(7, "10 g").code, "no_such_line");
-    assert_eq!(refused(0, "150 g").code, "nothing_poured");
+    assert_eq!(refused(7, "10 g").code, FaultCode::NoSuchLine);
+    assert_eq!(refused(0, "150 g").code, FaultCode::NothingPoured);
     assert_eq!(refused(0, "some").field, "poured");
-    assert_eq!(refused(0, "0 g").code, "nothing_poured");
+    assert_eq!(refused(0, "0 g").code, FaultCode::NothingPoured);
 }

@@ -5,6 +5,7 @@ use crate::support::rows;
 use pastry::assess::starts::starts;
 use pastry::assess::usual::jobs;
 use pastry::assess::{FormulaDocument, assess};
+use pastry::fault::FaultCode;
 use pastry::formula::{Family, Line, WhipStage};
 use pastry::ingredient::{Shelf, find};
 use pastry::job::Outcome;
@@ -302,7 +303,7 @@ fn a_bowl_that_cannot_be_is_refused_in_words() {
     assert_eq!(refused(RescueAsk { bowl_c: Some(400.0), ..ask.clone() }).field, "bowl_c");
     assert_eq!(refused(RescueAsk { bowl_g: Some(-2.0), ..ask.clone() }).field, "bowl_g");
     let empty = FormulaDocument { lines: Vec::new(), ..ask.document.clone() };
-    assert_eq!(refused(RescueAsk { document: empty, ..ask }).code, "no_lines");
+    assert_eq!(refused(RescueAsk { document: empty, ..ask }).code, FaultCode::NoLines);
 }
 
 #[test]

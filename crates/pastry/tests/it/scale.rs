@@ -3,6 +3,7 @@
 use crate::support::grams_of;
 use pastry::assess::starts::starts;
 use pastry::assess::{FormulaDocument, assess};
+use pastry::fault::FaultCode;
 use pastry::formula::Family;
 use pastry::ingredient::{Ingredient, Shelf};
 use pastry::scale::{Have, ScaleAsk, Scaled, ShareAsk, Target, Whole, scale, shares};
@@ -139,15 +140,15 @@ fn what_cannot_be_meant_is_said_at_its_field() {
     assert_eq!(refused(ask(ganache, Target::Mass { grams: 0.0 })).field, "target");
     assert_eq!(refused(ask(ganache, Target::Mass { grams: -20.0 })).field, "target");
     assert_eq!(refused(ask(ganache, Target::Mass { grams: f64::NAN })).field, "target");
-    assert_eq!(refused(ask(ganache, Target::Factor { by: 2000.0 })).code, "out_of_range");
+    assert_eq!(refused(ask(ganache, Target::Factor { by: 2000.0 })).code, FaultCode::OutOfRange);
     let far = Target::Short { have: vec![Have { line: 9, amount: "5 g".into() }] };
-    assert_eq!(refused(ask(ganache, far)).code, "no_such_line");
+    assert_eq!(refused(ask(ganache, far)).code, FaultCode::NoSuchLine);
     let words = Target::Short { have: vec![Have { line: 0, amount: "a handful".into() }] };
     assert_eq!(refused(ask(ganache, words)).field, "target.have.0.amount");
     let none = Target::Short { have: vec![] };
-    assert_eq!(refused(ask(ganache, none)).code, "nothing_short");
+    assert_eq!(refused(ask(ganache, none)).code, FaultCode::NothingShort);
     let whole = ScaleAsk { whole: Whole::Pieces, ..ask(ganache, Target::Factor { by: 2.0 }) };
-    assert_eq!(refused(whole).code, "nothing_counted");
+    assert_eq!(refused(whole).code, FaultCode::NothingCounted);
     let loss = ScaleAsk { loss_percent: 80.0, ..ask(ganache, Target::Factor { by: 2.0 }) };
     assert_eq!(refused(loss).field, "loss_percent");
 }

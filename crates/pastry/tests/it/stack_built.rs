@@ -3,11 +3,12 @@
 use crate::cakes::{chosen, found, template, with, worked_out};
 use pastry::stack::bears::dam_needs;
 use pastry::stack::dowels::dowels_needed;
+use pastry::stack::finding::FindingCode;
 use pastry::stack::place::is_a_body;
 use pastry::stack::{Body, Finding, PlaceKind, StackAnswer, StackDocument, Standing};
 use serde_json::json;
 
-fn finding<'a>(answer: &'a StackAnswer, code: &str) -> &'a Finding {
+fn finding(answer: &StackAnswer, code: FindingCode) -> &Finding {
     found(answer, code).unwrap_or_else(|| panic!("{code} is not found: {:#?}", answer.findings))
 }
 
@@ -46,7 +47,7 @@ fn bodies_are_told_from_what_is_none() {
         let mut document = chosen(&template("drip"));
         document.tiers[0].body = body;
         let answer = worked_out(&document);
-        assert_eq!(finding(&answer, "no_size").standing, Standing::Trouble, "{body:?}");
+        assert_eq!(finding(&answer, FindingCode::NoSize).standing, Standing::Trouble, "{body:?}");
         assert!(answer.finished_g.is_finite() && answer.tiers.len() == 1, "{body:?}");
     }
 }
@@ -78,7 +79,7 @@ fn tiers_stand_on_what_is_as_wide() {
         let mut document = tiers.clone();
         document.tiers[0].body = below;
         document.tiers[1].body = above;
-        found(&worked_out(&document), "overhangs").is_some()
+        found(&worked_out(&document), FindingCode::Overhangs).is_some()
     };
     let round = |diameter_mm: f64| Body::Round { diameter_mm };
     let square = |side: f64| Body::Rectangle { length_mm: side, width_mm: side, corner_mm: 0.0 };
@@ -105,17 +106,17 @@ fn what_it_must_fit_is_measured() {
     // Four sponges of 20 mm, two fillings of 6 and one of 8, coats of 1.5 and 5 mm on the top.
     assert!((answer.height_mm - 106.5).abs() < 1e-6, "{} mm", answer.height_mm);
     assert!((answer.width_mm - 173.0).abs() < 1e-6, "{} mm", answer.width_mm);
-    let cases: [(&str, &str, serde_json::Value, bool); 10] = [
-        ("collar", "collar_mm", json!(106.0), true),
-        ("collar", "collar_mm", json!(107.0), false),
-        ("smoother", "smoother_mm", json!(100.0), true),
-        ("smoother", "smoother_mm", json!(150.0), false),
-        ("board", "board_mm", json!(180.0), true),
-        ("board", "board_mm", json!(200.0), false),
-        ("box_low", "box_mm", json!([300.0, 108.0]), true),
-        ("box_low", "box_mm", json!([300.0, 150.0]), false),
-        ("box_narrow", "box_mm", json!([180.0, 300.0]), true),
-        ("box_narrow", "box_mm", json!([260.0, 300.0]), false),
+    let cases: [(FindingCode, &str, serde_json::Value, bool); 10] = [
+        (FindingCode::Collar, "collar_mm", json!(106.0), true),
+        (FindingCode::Collar, "collar_mm", json!(107.0), false),
+        (FindingCode::Smoother, "smoother_mm", json!(100.0), true),
+        (FindingCode::Smoother, "smoother_mm", json!(150.0), false),
+        (FindingCode::Board, "board_mm", json!(180.0), true),
+        (FindingCode::Board, "board_mm", json!(200.0), false),
+        (FindingCode::BoxLow, "box_mm", json!([300.0, 108.0]), true),
+        (FindingCode::BoxLow, "box_mm", json!([300.0, 150.0]), false),
+        (FindingCode::BoxNarrow, "box_mm", json!([180.0, 300.0]), true),
+        (FindingCode::BoxNarrow, "box_mm", json!([260.0, 300.0]), false),
     ];
     for (code, field, value, wanted) in cases {
         let mut whole = serde_json::to_value(&drip).unwrap();
@@ -131,7 +132,7 @@ fn what_it_must_fit_is_measured() {
     // A board wider than the box does not fit either.
     let mut wide = drip;
     (wide.board_mm, wide.box_mm) = (Some(320.0), Some([300.0, 300.0]));
-    assert!(found(&worked_out(&wide), "box_narrow").is_some());
+    assert!(found(&worked_out(&wide), FindingCode::BoxNarrow).is_some());
 }
 
 /// Dowels: four at least, more for what is wide; weight said in kilograms; none for one tier.
@@ -141,9 +142,9 @@ fn dowels_follow_the_foot_of_what_they_bear() {
         let area = std::f64::consts::PI * diameter * diameter / 4.0;
         assert_eq!(dowels_needed(area), wanted, "{diameter} cm");
     }
-    assert!(found(&worked_out(&chosen(&template("drip"))), "dowels_carry").is_none());
+    assert!(found(&worked_out(&chosen(&template("drip"))), FindingCode::DowelsCarry).is_none());
     let answer = worked_out(&chosen(&template("tiers")));
-    let carry = finding(&answer, "dowels_carry");
+    let carry = finding(&answer, FindingCode::DowelsCarry);
     assert!(
         carry.sentence.contains(" kg above") && carry.sentence.contains("come out"),
         "{}",
@@ -162,7 +163,7 @@ fn dowels_take_the_load_off_the_fillings() {
         let own = answer
             .findings
             .iter()
-            .find(|finding| finding.place == "tiers.0.layers.1" && finding.code.starts_with("filling"))
+            .find(|finding| finding.place == "tiers.0.layers.1" && finding.code.word().starts_with("filling"))
             .expect("the lowest filling is judged");
         own.limit.unwrap()
     };

@@ -137,7 +137,7 @@ fn a_filling_bears_what_the_squeeze_film_says() {
     let published = 2.0 * PI * tau * radius.powi(3) / (3.0 * height);
     assert!((force / published - 1.0).abs() < 1e-6, "{force} N, published {published}");
     let pressure = force / (PI * radius * radius);
-    let needed = pastry::job::kind::fill_window(height, radius, pressure, 1e9)[0];
+    let needed = pastry::job::jobs::fill::fill_window(height, radius, pressure, 1e9)[0];
     assert!((needed / (1.5 * tau) - 1.0).abs() < 1e-6, "with safety 1.5 it takes {needed} Pa");
     // A ring: the pressure at its inner edge is 2 τ w/h.
     let width = 0.012;

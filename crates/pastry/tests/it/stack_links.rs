@@ -59,7 +59,7 @@ fn the_bench_says_the_number_the_cake_said() {
     for document in pushed() {
         for finding in worked_out(&document).findings {
             let measured = ["drip_short", "drip_long", "drip_reaches_board", "glaze_film"];
-            let Some(bench) = finding.bench.filter(|_| measured.contains(&finding.code.as_str())) else {
+            let Some(bench) = finding.bench.filter(|_| measured.contains(&finding.code.word())) else {
                 continue;
             };
             let mut formula = kitchen[&bench.component].clone();

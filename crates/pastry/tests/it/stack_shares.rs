@@ -2,7 +2,7 @@
 
 use crate::cakes::{chosen, formulas, template, with_known, worked_out};
 use pastry::ingredient::{Ingredient, Shelf};
-use pastry::job::geometry::{MaskGeometry, SetGeometry};
+use pastry::job::jobs::{MaskGeometry, SetGeometry};
 use pastry::job::kind::Job;
 use pastry::order::{OrderDocument, OrderedCake, order};
 use pastry::scale::{ShareAsk, shares};
@@ -86,7 +86,7 @@ fn the_warmest_is_the_warmest() {
         assert!((5.0..30.0).contains(&warmest), "{key}: {warmest} °C");
         let holds = |t_c: f64| {
             let judged = cream.judge(&job, t_c, cream.standing_history());
-            judged.outcome != pastry::job::judge::Outcome::TooLoose
+            judged.outcome != pastry::job::duty::Outcome::TooLoose
         };
         assert!(holds(warmest) && holds(warmest - 2.0) && !holds(warmest + 0.5), "{key} at {warmest} °C");
     }

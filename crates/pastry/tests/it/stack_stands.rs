@@ -3,10 +3,11 @@
 use crate::cakes::{chosen, formulas, found, start, template, with, with_known, worked_out, written};
 use pastry::formula::Family;
 use pastry::ingredient::Shelf;
+use pastry::stack::finding::FindingCode;
 use pastry::stack::{Known, StackDocument, Standing, stack, templates};
 use serde_json::json;
 
-fn standing(document: &StackDocument, code: &str) -> Option<Standing> {
+fn standing(document: &StackDocument, code: FindingCode) -> Option<Standing> {
     found(&worked_out(document), code).map(|finding| finding.standing)
 }
 
@@ -20,8 +21,12 @@ fn every_template_says_what_is_not_chosen_at_each_open_place_and_nothing_else_is
             .filter(|place| place.name.is_none())
             .map(|place| place.path.as_str())
             .collect();
-        let said: Vec<&str> =
-            empty.findings.iter().filter(|f| f.code == "unlinked").map(|f| f.place.as_str()).collect();
+        let said: Vec<&str> = empty
+            .findings
+            .iter()
+            .filter(|f| f.code == FindingCode::Unlinked)
+            .map(|f| f.place.as_str())
+            .collect();
         assert!(!open.is_empty() && open == said, "{}: open {open:?}, said {said:?}", own.key);
         let full = worked_out(&chosen(&own.document));
         let trouble: Vec<&str> = full
@@ -39,11 +44,11 @@ fn every_template_says_what_is_not_chosen_at_each_open_place_and_nothing_else_is
 #[test]
 fn a_soft_filling_gives_way_and_a_dam_mends_it() {
     let four = chosen(&template("layers"));
-    assert_eq!(standing(&four, "filling_bears"), Some(Standing::Holds));
+    assert_eq!(standing(&four, FindingCode::FillingBears), Some(Standing::Holds));
     let mut soft = with(&four, "/tiers/0/layers/1/component", json!("loose"));
     soft.tiers[0].coat.as_mut().unwrap().component = Some("mask".to_owned());
     let answer = worked_out(&soft);
-    let finding = found(&answer, "filling_gives_way").expect("a curd gives way");
+    let finding = found(&answer, FindingCode::FillingGivesWay).expect("a curd gives way");
     assert_eq!(finding.place, "tiers.0.layers.1");
     assert!(finding.value < finding.limit && finding.unit.as_deref() == Some("Pa"));
     let bench = finding.bench.as_ref().expect("it opens on the Bench");
@@ -85,32 +90,32 @@ fn every_mend_mends() {
     thick.tiers[0].coat.as_mut().unwrap().side_mm = 60.0;
     thick.serve_c = Some(27.0);
     let cases = [
-        ("no_dowels", no_dowels),
-        ("few_dowels", few),
-        ("collar", low),
-        ("board", narrow),
-        ("mould_sags", hot),
-        ("coat_slides", thick),
-        ("drip_reaches_board", with(&drip, "/tiers/0/drip/dose_ml", json!(2.6))),
-        ("drip_melts_coat", with(&drip, "/tiers/0/drip/coat_c", json!(26.0))),
+        (FindingCode::NoDowels, no_dowels),
+        (FindingCode::FewDowels, few),
+        (FindingCode::Collar, low),
+        (FindingCode::Board, narrow),
+        (FindingCode::MouldSags, hot),
+        (FindingCode::CoatSlides, thick),
+        (FindingCode::DripReachesBoard, with(&drip, "/tiers/0/drip/dose_ml", json!(2.6))),
+        (FindingCode::DripMeltsCoat, with(&drip, "/tiers/0/drip/coat_c", json!(26.0))),
         (
-            "soak_too_wet",
+            FindingCode::SoakTooWet,
             with(&drip, "/tiers/0/layers/0/soak", json!({ "component": "soak", "gram_per_gram": 0.5 })),
         ),
         (
-            "soak_pools",
+            FindingCode::SoakPools,
             with(&drip, "/tiers/0/layers/0/soak", json!({ "component": "soak", "gram_per_gram": 2.5 })),
         ),
         (
-            "soak_dry",
+            FindingCode::SoakDry,
             with(&drip, "/tiers/0/layers/0/soak", json!({ "component": "soak", "gram_per_gram": 0.02 })),
         ),
-        ("soak_reaches_coat", with(&drip, "/tiers/0/layers/0/soak/dry_rim_mm", json!(0.0))),
-        ("glaze_film", with(&dome, "/tiers/0/glaze/side_mm", json!(6.0))),
-        ("runs_over", with(&jar, "/tiers/0/layers/2/thickness_mm", json!(60.0))),
-        ("insert_too_large", with(&dome, "/tiers/0/layers/0/inserts/1/diameter_mm", json!(66.0))),
-        ("overhangs", with(&tiers, "/tiers/1/body/diameter_mm", json!(300.0))),
-        ("no_thickness", with(&drip, "/tiers/0/layers/1/thickness_mm", json!(0.0))),
+        (FindingCode::SoakReachesCoat, with(&drip, "/tiers/0/layers/0/soak/dry_rim_mm", json!(0.0))),
+        (FindingCode::GlazeFilm, with(&dome, "/tiers/0/glaze/side_mm", json!(6.0))),
+        (FindingCode::RunsOver, with(&jar, "/tiers/0/layers/2/thickness_mm", json!(60.0))),
+        (FindingCode::InsertTooLarge, with(&dome, "/tiers/0/layers/0/inserts/1/diameter_mm", json!(66.0))),
+        (FindingCode::Overhangs, with(&tiers, "/tiers/1/body/diameter_mm", json!(300.0))),
+        (FindingCode::NoThickness, with(&drip, "/tiers/0/layers/1/thickness_mm", json!(0.0))),
     ];
     for (code, document) in cases {
         let answer = worked_out(&document);
@@ -140,26 +145,30 @@ fn bad_input_is_said_at_its_place_and_the_rest_is_still_worked_out() {
     nobody.tiers[0].layers[1] =
         serde_json::from_value(json!({ "kind": "filling", "thickness_mm": 8 })).unwrap();
     let cases = [
-        ("many_layers", "tiers.0.layers", forty),
-        ("unlinked", "tiers.0.layers.1", nobody),
-        ("unlinked", "tiers.0.coat", with(&drip, "/tiers/0/coat/component", json!("gone"))),
-        ("no_size", "tiers.0.body", with(&drip, "/tiers/0/body/diameter_mm", json!(0.0))),
-        ("no_thickness", "tiers.0.layers.0", with(&drip, "/tiers/0/layers/0/thickness_mm", json!(-4.0))),
-        ("no_layers", "tiers.0.layers", with(&drip, "/tiers/0/layers", json!([]))),
-        ("not_soaked", "tiers.0.layers.0", {
+        (FindingCode::ManyLayers, "tiers.0.layers", forty),
+        (FindingCode::Unlinked, "tiers.0.layers.1", nobody),
+        (FindingCode::Unlinked, "tiers.0.coat", with(&drip, "/tiers/0/coat/component", json!("gone"))),
+        (FindingCode::NoSize, "tiers.0.body", with(&drip, "/tiers/0/body/diameter_mm", json!(0.0))),
+        (
+            FindingCode::NoThickness,
+            "tiers.0.layers.0",
+            with(&drip, "/tiers/0/layers/0/thickness_mm", json!(-4.0)),
+        ),
+        (FindingCode::NoLayers, "tiers.0.layers", with(&drip, "/tiers/0/layers", json!([]))),
+        (FindingCode::NotSoaked, "tiers.0.layers.0", {
             let mut dry = chosen(&template("layers"));
             dry.tiers[0].layers[0] =
                 serde_json::from_value(json!({ "kind": "sponge", "bake": "genoise", "thickness_mm": 20 }))
                     .unwrap();
             dry
         }),
-        ("insert_too_large", "tiers.0.layers.1.inserts.0", {
+        (FindingCode::InsertTooLarge, "tiers.0.layers.1.inserts.0", {
             let disc = json!([{ "component": "jelly", "diameter_mm": 60, "thickness_mm": 9, "above_mm": 2 }]);
             let filled =
                 json!({ "kind": "filling", "component": "fill", "thickness_mm": 8, "inserts": disc });
             with(&drip, "/tiers/0/layers/1", filled)
         }),
-        ("nothing_between", "tiers.0.layers.1", {
+        (FindingCode::NothingBetween, "tiers.0.layers.1", {
             let mut twice = drip.clone();
             twice.tiers[0].layers.remove(1);
             twice
@@ -197,7 +206,7 @@ fn a_formula_that_cannot_be_weighed_is_said_at_the_place_that_names_it() {
     let shelf = Shelf::catalogue();
     let known = Known { formulas: &kitchen, shelf: &shelf };
     let answer = stack(&chosen(&template("layers")), &known, 21.0).unwrap();
-    let finding = found(&answer, "unlinked").unwrap();
+    let finding = found(&answer, FindingCode::Unlinked).unwrap();
     assert!(finding.sentence.contains("cannot be worked out"), "{}", finding.sentence);
     assert!(
         answer.places.iter().any(|place| place.kind == pastry::stack::PlaceKind::Coat && place.grams > 100.0)
@@ -211,7 +220,7 @@ fn a_warmer_table_never_makes_it_stand_better() {
         document.serve_c = Some(t_c);
         let answer = worked_out(&document);
         let at = |finding: &&pastry::stack::Finding| {
-            finding.place == "tiers.0.layers.1" && finding.code.starts_with("filling")
+            finding.place == "tiers.0.layers.1" && finding.code.word().starts_with("filling")
         };
         let finding = answer.findings.iter().find(at).expect("a filling is judged");
         finding.value.unwrap() / finding.limit.unwrap()

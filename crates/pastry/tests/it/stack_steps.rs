@@ -134,7 +134,7 @@ fn drips_are_as_many_as_counted_and_spread_inside_their_band() {
     let drip = answer.places.iter().find(|place| place.kind == PlaceKind::Drip).unwrap();
     assert_eq!(drip.drips_mm.len(), drip.count as usize);
     assert_eq!(answer.drips, drip.count);
-    let finding = answer.findings.iter().find(|finding| finding.code.starts_with("drip_l")).unwrap();
+    let finding = answer.findings.iter().find(|finding| finding.code.word().starts_with("drip_l")).unwrap();
     let middle = finding.value.unwrap();
     let above = drip.drips_mm.iter().filter(|mm| **mm > middle).count() as f64;
     let share = above / f64::from(drip.count);

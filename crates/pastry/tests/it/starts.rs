@@ -7,9 +7,10 @@ use pastry::ingredient::Shelf;
 use pastry::job::Outcome;
 use pastry::method::school::schools_of;
 use pastry::method::sheet::applied;
+use pastry::rheology::warning::WarningCode;
 
 fn raw(document: &FormulaDocument) -> bool {
-    assess(document).unwrap().warnings.iter().any(|warning| warning.code == "egg_raw")
+    assess(document).unwrap().warnings.iter().any(|warning| warning.code == WarningCode::EggRaw)
 }
 
 /// Whether the usual school of its family leaves the egg of a start raw or lightly heated.
@@ -70,7 +71,7 @@ fn every_start_of_every_family_does_its_job() {
                 .warnings
                 .iter()
                 .filter(|w| w.severity > pastry::rheology::warning::Severity::Note)
-                .filter(|w| !(w.code == "egg_raw" && raw_by_habit))
+                .filter(|w| !(w.code == WarningCode::EggRaw && raw_by_habit))
             {
                 wrong.push(format!("{name}: {} {}", warning.code, warning.cause));
             }

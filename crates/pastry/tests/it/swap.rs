@@ -4,10 +4,12 @@
 use crate::support::grams_of;
 use pastry::assess::starts::starts;
 use pastry::assess::{FormulaDocument, assess};
+use pastry::fault::FaultCode;
 use pastry::formula::rules::Rules;
 use pastry::formula::{Family, Line};
 use pastry::ingredient::{Ingredient, Shelf, find};
 use pastry::job::Outcome;
+use pastry::rheology::warning::WarningCode;
 use pastry::swap::substitutes::substitutes;
 use pastry::swap::{Avoid, Goal, School, SwapAsk, SwapFor, Swaps, swap};
 
@@ -144,7 +146,7 @@ fn what_is_avoided_is_gone_from_every_start_or_it_is_said_why_not() {
                 }
                 Err(faults) => {
                     refused += 1;
-                    let code = faults[0].code.as_str();
+                    let code = faults[0].code.word();
                     assert_eq!(
                         code,
                         if has { "no_stand_in" } else { "nothing_to_swap" },
@@ -236,11 +238,11 @@ fn what_cannot_be_meant_is_said() {
     let ganache = start(Family::Ganache, "mask");
     let refused = |ask: SwapAsk| swap(&ask, &Shelf::catalogue(), &price).unwrap_err()[0].clone();
     let by = |line: usize, by: &str| asked(&ganache, SwapFor::Replace { line, by: by.into() });
-    assert_eq!(refused(by(9, "dark70")).code, "no_such_line");
+    assert_eq!(refused(by(9, "dark70")).code, FaultCode::NoSuchLine);
     assert_eq!(refused(by(0, "unobtainium")).field, "ask.by");
-    assert_eq!(refused(by(0, "dark55")).code, "the_same");
+    assert_eq!(refused(by(0, "dark55")).code, FaultCode::TheSame);
     let twice = SwapAsk { keep: vec![Goal::Cost, Goal::Cost], ..by(0, "dark70") };
-    assert_eq!(refused(twice).code, "ranked_twice");
+    assert_eq!(refused(twice).code, FaultCode::RankedTwice);
 }
 
 /// Every dark chocolate and every cream for another: kept is kept, and darker is less sweet.
@@ -303,7 +305,7 @@ fn starch_in_the_place_of_egg_is_boiled() {
     assert!(starch.cook_c.is_some_and(|cook| cook.celsius() >= 95.0), "{starch:?}");
     assert!(option.notes.iter().any(|note| note.contains("boil")), "{:?}", option.notes);
     let warned = assess(&option.document).unwrap().warnings;
-    assert!(!warned.iter().any(|warning| warning.code == "starch_raw"), "{warned:?}");
+    assert!(!warned.iter().any(|warning| warning.code == WarningCode::StarchRaw), "{warned:?}");
 }
 
 #[test]

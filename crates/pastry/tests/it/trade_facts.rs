@@ -5,9 +5,9 @@
 
 use crate::support::{ganache, ganache_at, mixture, number, rows};
 use pastry::formula::System;
-use pastry::job::drip::DripCourse;
-use pastry::job::film::{Film, SpoonFilm};
-use pastry::job::slump::sag;
+use pastry::job::physics::drip::DripCourse;
+use pastry::job::physics::film::{Film, SpoonFilm};
+use pastry::job::physics::slump::sag;
 use pastry::rheology::History::{Fresh, Rested, Worked};
 use pastry::rheology::{Consistency, History, Options, Prepared};
 use std::collections::BTreeMap;

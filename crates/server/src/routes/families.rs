@@ -9,7 +9,8 @@ use pastry::formula::family::{FamilyGroup, Figure, Setting};
 use pastry::formula::process::{WhipStage, overrun_percent, whip};
 use pastry::formula::{Family, Process};
 use pastry::job::Job;
-use pastry::job::kind::{MapAxis, Measured};
+use pastry::job::ask::Ask;
+use pastry::job::duty::{MapAxis, Measured};
 use pastry::rheology::History;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -40,6 +41,8 @@ pub struct FamilyJob {
     pub axis: MapAxis,
     /// Histories in which it is done, the usual one first.
     pub histories: Vec<JobHistory>,
+    /// Its geometry as a sentence with blanks.
+    pub asks: Vec<Ask>,
     /// A formula to start with.
     pub start: FormulaDocument,
 }
@@ -123,6 +126,7 @@ fn entry(family: Family) -> FamilyEntry {
                         .iter()
                         .map(|history| JobHistory { history: *history, words: history_word(*history) })
                         .collect(),
+                    asks: job.asks(),
                     start: start.clone(),
                     job,
                 }

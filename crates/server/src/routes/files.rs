@@ -12,6 +12,7 @@ use axum::extract::{Path, State};
 use axum::response::Response;
 use pastry::assess::FormulaDocument;
 use pastry::fault::Fault;
+use pastry::fault::FaultCode;
 use pastry::ingredient::document::IngredientDocument;
 use pastry::ingredient::shelf::key_for;
 use pastry::ingredient::table::{BadRow, PantryDocument, Reading, from_csv, from_json, to_csv, to_json};
@@ -132,7 +133,7 @@ async fn import_ingredients(
         }
     };
     let Reading { good, bad } =
-        read.map_err(|words| ApiError::Faults(vec![Fault::new("text", "no_pantry_file", words)]))?;
+        read.map_err(|words| ApiError::Faults(vec![Fault::new("text", FaultCode::NoPantryFile, words)]))?;
     let known: HashMap<String, i64> = state
         .store
         .all::<IngredientDocument>()

@@ -10,6 +10,7 @@ use crate::state::AppState;
 use axum::Json;
 use axum::extract::{Path, State};
 use pastry::fault::Fault;
+use pastry::fault::FaultCode;
 use pastry::ingredient::label::Inferred;
 use pastry::ingredient::search::search;
 use pastry::ingredient::{IngredientDocument, Label, find};
@@ -54,7 +55,7 @@ impl Fit for IngredientDocument {
         if find(&self.key).is_some() {
             let message =
                 "the catalogue's ingredients do not change: make a copy of your own and change that";
-            return Ok(vec![Fault::new("key", "not_own", message)]);
+            return Ok(vec![Fault::new("key", FaultCode::NotOwn, message)]);
         }
         Ok(self.ingredient().err().unwrap_or_default())
     }
@@ -160,7 +161,7 @@ async fn save_kitchen_values(
         && !(pack.pack_g > 0.0 && pack.pack_g <= 1e6 && (0.0..=1e6).contains(&pack.pack_price))
     {
         let message = "a pack weighs more than 0 g, at most 1,000 kg, and costs 0 or more";
-        return Err(ApiError::Faults(vec![Fault::new("pack", "out_of_range", message)]));
+        return Err(ApiError::Faults(vec![Fault::new("pack", FaultCode::OutOfRange, message)]));
     }
     let item = PantryItem {
         ingredient: key.clone(),

@@ -10,6 +10,7 @@ use axum::Json;
 use axum::http::StatusCode;
 use pastry::changed::changed;
 use pastry::fault::Fault;
+use pastry::fault::FaultCode;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use std::future::Future;
@@ -63,7 +64,7 @@ pub async fn list<D: Fit>(state: &AppState) -> Result<Json<Vec<Listed<D>>>, ApiE
 async fn fit<D: Fit>(state: &AppState, document: &D, within: &str) -> Result<(), ApiError> {
     let mut faults = document.faults(state).await?;
     if document.called().trim().is_empty() && !faults.iter().any(|fault| fault.field == "name") {
-        faults.insert(0, Fault::new("name", "no_name", "it has no name yet: write one to save it"));
+        faults.insert(0, Fault::new("name", FaultCode::NoName, "it has no name yet: write one to save it"));
     }
     if faults.is_empty() {
         return Ok(());
@@ -164,14 +165,14 @@ pub async fn place<D: Fit>(
     let tags = place.tags.as_mut();
     if let Some(many) = tags.as_ref().map(|tags| tags.len()).filter(|many| *many > MOST_TAGS) {
         let message = format!("at most {MOST_TAGS} tags, not {many}");
-        faults.push(Fault::new("tags", "too_many", message));
+        faults.push(Fault::new("tags", FaultCode::TooMany, message));
     }
     for (at, tag) in tags.into_iter().flatten().enumerate() {
         *tag = tag.split_whitespace().collect::<Vec<_>>().join(" ");
         let letters = tag.chars().count();
         if letters == 0 || letters > LONGEST_TAG {
             let message = format!("a tag has 1 to {LONGEST_TAG} letters, not {letters}");
-            faults.push(Fault::new(format!("tags.{at}"), "bad_tag", message));
+            faults.push(Fault::new(format!("tags.{at}"), FaultCode::BadTag, message));
         }
     }
     if !faults.is_empty() {

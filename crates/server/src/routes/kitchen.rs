@@ -6,6 +6,7 @@ use crate::saving::Saving;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
+use pastry::fault::FaultCode;
 use pastry::formula::Fault;
 use store::kitchen::Kitchen;
 use utoipa_axum::router::OpenApiRouter;
@@ -44,12 +45,12 @@ async fn save_kitchen(
     let long = kitchen.name.chars().count();
     if kitchen.name.trim().is_empty() || long > LONGEST_NAME {
         let message = format!("a kitchen's name has 1 to {LONGEST_NAME} letters; this has {long}");
-        return Err(ApiError::Faults(vec![Fault::new("name", "bad_name", message)]));
+        return Err(ApiError::Faults(vec![Fault::new("name", FaultCode::BadName, message)]));
     }
     let signs = kitchen.currency.chars().count();
     if kitchen.currency.trim().is_empty() || signs > LONGEST_CURRENCY {
         let message = format!("a currency is 1 to {LONGEST_CURRENCY} signs, such as EUR; this has {signs}");
-        return Err(ApiError::Faults(vec![Fault::new("currency", "bad_currency", message)]));
+        return Err(ApiError::Faults(vec![Fault::new("currency", FaultCode::BadCurrency, message)]));
     }
     Ok(Json(state.store.save_kitchen(&kitchen, &saving.by()).await?))
 }

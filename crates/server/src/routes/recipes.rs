@@ -13,6 +13,7 @@ use axum::extract::State;
 use axum::response::Response;
 use pastry::assess::FormulaDocument;
 use pastry::fault::Fault;
+use pastry::fault::FaultCode;
 use pastry::order::foreign::{ReadFile, read};
 use pastry::order::recipe::{
     formula_recipe, order_recipe, order_with_components, stack_recipe, with_components,
@@ -192,7 +193,7 @@ async fn read_file(
     let shelf = state.store.whole_shelf().await?;
     state
         .work_out(move || {
-            read(&file.text, &shelf).map_err(|words| vec![Fault::new("text", "unknown_file", words)])
+            read(&file.text, &shelf).map_err(|words| vec![Fault::new("text", FaultCode::UnknownFile, words)])
         })
         .await
         .map(Json)

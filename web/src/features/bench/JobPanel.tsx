@@ -1,4 +1,4 @@
-import type { Assessment, Fault, History, Job } from '../../api/client'
+import type { Assessment, FamilyJob, Fault, History, Job } from '../../api/client'
 import { useFamily } from '../../lib/families'
 import type { BenchDocument } from './document'
 import { JobGeometry } from './JobGeometry'
@@ -13,13 +13,21 @@ interface JobPanelProps {
 
 /** The geometry of the job and the making as sentences with numbers to set, then what else is to be known. */
 export function JobPanel({ document, answer, faults, edit }: JobPanelProps) {
+  const family = useFamily(document.family)
+  const job = family?.jobs.find((each) => each.job.kind === document.work.job.kind)
   const onJob = (job: Job) => edit((d) => ({ ...d, work: { ...d.work, job } }))
   return (
     <div className="flex flex-col gap-2">
       <div className="flex flex-wrap items-baseline gap-x-2 gap-y-1.5 border-b border-line pb-2">
         <h2 className="text-[18px]">The job</h2>
-        <HistoryChoice document={document} edit={edit} />
-        <JobGeometry job={document.work.job} faults={faults} onJob={onJob} />
+        <HistoryChoice job={job} document={document} edit={edit} />
+        <JobGeometry
+          job={document.work.job}
+          judged={answer?.job}
+          asks={job?.asks ?? []}
+          faults={faults}
+          onJob={onJob}
+        />
       </div>
       <ProcessFields document={document} answer={answer} faults={faults} edit={edit} />
       {answer && (
@@ -40,9 +48,11 @@ export function JobPanel({ document, answer, faults, edit }: JobPanelProps) {
 }
 
 /** Fresh, set or stirred, where the job can be done in more than one state. */
-function HistoryChoice({ document, edit }: Pick<JobPanelProps, 'document' | 'edit'>) {
-  const family = useFamily(document.family)
-  const job = family?.jobs.find((each) => each.job.kind === document.work.job.kind)
+function HistoryChoice({
+  job,
+  document,
+  edit,
+}: Pick<JobPanelProps, 'document' | 'edit'> & { job: FamilyJob | undefined }) {
   const histories = job?.histories ?? []
   if (histories.length < 2) return null
   const now = document.work.history ?? histories[0]?.history

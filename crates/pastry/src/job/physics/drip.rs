@@ -4,7 +4,7 @@
 //! as it thins; it stops when its own weight no longer beats the yield stress, or when it creeps.
 //! Strip flow of a Bingham fluid, with the temperature of a plane layer that cools on one side.
 
-use crate::job::film::DIFFUSIVITY;
+use crate::job::physics::film::DIFFUSIVITY;
 use crate::rheology::consistency::History;
 use crate::rheology::kernel::Prepared;
 use crate::units::GRAVITY;

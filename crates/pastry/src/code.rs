@@ -1,0 +1,52 @@
+//! Codes: what a warning, a finding or a fault is, as one closed list each. On the wire a code is its word.
+
+/// Makes the type of a list of codes: every code with its word, which is also how it is written.
+macro_rules! codes {
+    ($(#[$doc:meta])* $name:ident { $($(#[$about:meta])* $code:ident = $word:literal,)+ }) => {
+        $(#[$doc])*
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, serde::Serialize, serde::Deserialize, utoipa::ToSchema)]
+        #[serde(rename_all = "snake_case")]
+        pub enum $name {
+            $($(#[$about])* $code,)+
+        }
+
+        impl $name {
+            /// Every one of them.
+            pub const ALL: &'static [$name] = &[$($name::$code),+];
+
+            /// Its word, as it is written.
+            pub const fn word(self) -> &'static str {
+                match self {
+                    $($name::$code => $word,)+
+                }
+            }
+        }
+
+        impl std::fmt::Display for $name {
+            fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+                f.write_str(self.word())
+            }
+        }
+    };
+}
+
+pub(crate) use codes;
+
+#[cfg(test)]
+mod tests {
+    use crate::fault::FaultCode;
+    use crate::rheology::warning::WarningCode;
+    use crate::stack::finding::FindingCode;
+
+    #[test]
+    fn every_code_is_written_as_its_word() {
+        fn written<T: serde::Serialize>(all: &[T], word: impl Fn(&T) -> &'static str) {
+            for code in all {
+                assert_eq!(serde_json::to_value(code).unwrap(), word(code));
+            }
+        }
+        written(FaultCode::ALL, |code| code.word());
+        written(WarningCode::ALL, |code| code.word());
+        written(FindingCode::ALL, |code| code.word());
+    }
+}
