@@ -15,6 +15,20 @@ export default defineConfig([
     },
   },
   {
+    // Keys of the page go through one list, which a cook can read and switch off.
+    files: ['src/**/*.{ts,tsx}'],
+    ignores: ['src/lib/keys.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: "CallExpression[callee.property.name='addEventListener'] > Literal[value=/^key/]",
+          message: 'Use useKeys of lib/keys.ts.',
+        },
+      ],
+    },
+  },
+  {
     // What is asked of the server goes through one file, which alone knows the keys.
     files: ['src/**/*.{ts,tsx}'],
     ignores: ['src/api/ask.ts', 'src/app/App.tsx'],

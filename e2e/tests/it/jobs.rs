@@ -25,7 +25,7 @@ async fn each_job_has_its_own_question_and_geometry() {
         // A filling can be just made.
         ui.click("//*[@aria-label='Job']//button[.='fill']").await;
         ui.verdict_that("is of the filling", |said| said.contains("fill at")).await;
-        let numbers = "//*[@role='status']//p[contains(., 'asks for')]";
+        let numbers = "//p[contains(., 'asks for')]";
         let set = ui.text(numbers).await;
         ui.click("//select[@aria-label='State of the cream']/option[.='just made']").await;
         ui.wait_for("other numbers", async || ui.text(numbers).await != set).await;

@@ -76,3 +76,52 @@ async fn a_way_tried_by_its_letter_is_used_by_enter_wherever_the_focus_was() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
+    ui("keys_list", async |ui| {
+        ui.open_formula(BAY).await;
+        ui.press('?').await;
+        let list = "//*[@role='dialog'][.//h2[.='Keys']]";
+        ui.find(list).await;
+        // What is listed answers on this page: the rooms, the Bench, undo.
+        for (scope, key, words) in [
+            ("Everywhere", "3", "Formulas"),
+            ("Everywhere", "F8", "Rescue"),
+            ("Bench", "W", "Why it comes out so"),
+            ("Bench", "Ctrl + Z", "Undo"),
+            ("Bench", "←", "Half a degree colder"),
+        ] {
+            let row = format!("{list}//section[h3='{scope}']//div[dt='{key}']/dd[starts-with(., '{words}')]");
+            ui.find(&row).await;
+        }
+        ui.click(&format!("{list}//input[@type='checkbox']")).await;
+        ui.find(&format!("{list}//dd[.='Why it comes out so (switched off)']")).await;
+        ui.press(Key::Escape).await;
+        ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
+        let before = path(ui).await;
+        for key in ['w', '3', 'n', 'x', '?'] {
+            ui.press(key).await;
+        }
+        assert_eq!(path(ui).await, before);
+        assert!(!ui.has("//*[@role='dialog']").await, "a letter that is switched off opened a sheet");
+        // What is no letter still answers, and the choice outlives a reload.
+        ui.press(Key::F8).await;
+        ui.find("//*[@role='dialog']").await;
+        ui.press(Key::F8).await;
+        ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
+        ui.client.refresh().await.expect("it loads again");
+        ui.find("//*[@data-testid='verdict']").await;
+        ui.press('3').await;
+        assert_eq!(path(ui).await, before);
+        // The list is reached without a key, and switches them on again.
+        ui.click("//header//button[contains(., 'Room')]").await;
+        ui.click("//button[starts-with(., 'Keys')]").await;
+        ui.click(&format!("{list}//input[@type='checkbox']")).await;
+        ui.press(Key::Escape).await;
+        ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
+        ui.press('3').await;
+        ui.wait_for("Formulas", async || path(ui).await == "/formulas").await;
+    })
+    .await;
+}

@@ -189,3 +189,40 @@ async fn nothing_serious_on_the_stack_and_its_lists() {
     })
     .await;
 }
+
+/// A window 1280 wide at 400 % zoom is 320 wide (WCAG 2.2, 1.4.10 Reflow).
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn every_view_reflows_at_four_hundred_per_cent() {
+    ui("looks_reflow", async |ui| {
+        ui.set_viewport(Viewport(320, 640)).await;
+        let check = async |view: &str| {
+            let wide = ui.js("return document.documentElement.scrollWidth").await.as_u64().unwrap_or(9999);
+            let who = ui
+                .js("return [...document.querySelectorAll('body *')].filter((e) => e.getBoundingClientRect().right > innerWidth + 1 && !e.closest('.overflow-x-auto, svg')).slice(0, 6).map((e) => e.tagName + '.' + e.className + ' ' + Math.round(e.getBoundingClientRect().right))")
+                .await;
+            if wide > 320 { Some(format!("{view}: {wide} px: {who}")) } else { None }
+        };
+        let mut wide = Vec::new();
+        for (path, sign) in [
+            ("/new", "//h1[.='What will you make?']"),
+            ("/formulas", "//ul[@aria-label='All formulas']/li"),
+            ("/compare", "//h1"),
+            ("/pantry/dark70", "//section[@aria-label='Where it is used']"),
+            ("/pantry/new", "//section[@aria-label='Its label']"),
+            ("/stack", "//h1"),
+        ] {
+            ui.open(path).await;
+            ui.find(sign).await;
+            wide.extend(check(path).await);
+        }
+        ui.open_formula(BAY).await;
+        ui.find("//section[@aria-label='Ways there']").await;
+        wide.extend(check("a formula").await);
+        for view in ["Order", "Cake", "To weigh", "To buy", "Labels"] {
+            ui.open_order("Harbour wedding", view).await;
+            wide.extend(check(view).await);
+        }
+        assert!(wide.is_empty(), "stands out at the side:\n{}", wide.join("\n"));
+    })
+    .await;
+}

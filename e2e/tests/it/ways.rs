@@ -21,7 +21,7 @@ async fn a_way_is_tried_put_back_used_and_undone_by_keys() {
         // Tried: the verdict, the curve and the row speak of it, the formula is as it was.
         ui.press('a').await;
         ui.verdict_that("is of the way", |said| said != TOO_STIFF && said.contains("right to drip")).await;
-        ui.find("//*[@role='status'][contains(., 'With A, not done yet')]").await;
+        ui.find("//p[contains(., 'With A, not done yet')]").await;
         ui.find("//*[name()='text'][.='with A']").await;
         assert_eq!(ui.value(&Ui::amount("Cream 36 %")).await, before);
         assert!(ui.has("//*[@role='status'][contains(., 'version 1, saved')]").await);
@@ -35,7 +35,7 @@ async fn a_way_is_tried_put_back_used_and_undone_by_keys() {
         ui.press(Key::Enter).await;
         ui.verdict_that("is right", |said| said.to_lowercase().contains("right to drip")).await;
         ui.wait_for("the way is the formula", async || {
-            !ui.has("//*[@role='status'][contains(., 'not done yet')]").await
+            !ui.has("//p[not(@role)][contains(., 'not done yet')]").await
                 && !ui.has("//*[@role='status'][contains(., 'version 1, saved')]").await
         })
         .await;

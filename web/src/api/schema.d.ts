@@ -860,6 +860,8 @@ export interface components {
              * @description Step between its points, K.
              */
             sweep_step_k: number;
+            /** @description The colour it is drawn in, "#rrggbb". */
+            tint: string;
             /** @description Totals of the batch. */
             totals: components["schemas"]["Totals"];
             /** @description Warnings, worst first. */
@@ -4919,6 +4921,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Done"][];
+                };
+            };
+            /** @description Fewer than one line, or more than are given at once */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -8,29 +8,33 @@ import { LibraryMenu } from '../features/library/LibraryMenu'
 import { useDesk } from '../features/rescue/desk'
 import { RESCUE_KEY, RescueDesk } from '../features/rescue/RescueDesk'
 import { clock } from '../lib/format'
-import { keysAreFree } from '../lib/hooks'
+import { useKeys } from '../lib/keys'
 import { rememberTheme, storedTheme } from '../lib/theme'
 import { Keycap } from '../ui/Button'
 import { PhasePatterns } from '../ui/phases'
+import { KeysSheet } from './KeysSheet'
 
 /** The ticket rail above, one tray below. */
 export function Shell() {
+  const [keys, setKeys] = useState(false)
+  useKeys('Everywhere', [{ key: '?', words: 'This list', run: () => setKeys(true) }])
   return (
     <RescueDesk>
       <div className="flex min-h-screen flex-col">
         <PhasePatterns />
-        <header className="no-print relative z-10 flex h-11 items-stretch gap-1 border-b-[3px] border-line bg-well pr-3 pl-4">
+        <header className="no-print relative z-10 flex min-h-11 flex-wrap items-stretch gap-1 border-b-[3px] border-line bg-well pr-3 pl-4">
           <Brand />
           <Rail />
           <LibraryMenu />
           <RescueButton />
-          <div className="ml-auto flex items-center gap-2">
-            <KitchenMenu />
+          <div className="ml-auto flex flex-wrap items-center gap-2">
+            <KitchenMenu onKeys={() => setKeys(true)} />
             <ThemeSwitch />
             <Clock />
           </div>
         </header>
         <ServerNotice />
+        <KeysSheet open={keys} onOpenChange={setKeys} />
         <main className="flex flex-1 flex-col px-[14px] pt-[14px] pb-[10px]">
           <Outlet />
         </main>
@@ -68,18 +72,12 @@ const PLACES = [
 function Rail() {
   const { pathname } = useLocation()
   const navigate = useNavigate()
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!keysAreFree(event)) return
-      const place = PLACES.find((each) => each.key === event.key)
-      if (place) void navigate(place.to)
-      else if (event.key.toLowerCase() === 'n') void navigate('/new')
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [navigate])
+  useKeys('Everywhere', [
+    ...PLACES.map((place) => ({ key: place.key, words: place.word, run: () => void navigate(place.to) })),
+    { key: 'n', words: 'A new formula', run: () => void navigate('/new') },
+  ])
   return (
-    <nav aria-label="Rooms" className="ml-2 flex items-stretch gap-1">
+    <nav aria-label="Rooms" className="ml-2 flex flex-wrap items-stretch gap-1 max-[640px]:ml-0">
       {PLACES.map((place) => {
         const here = pathname === '/' ? place.to === '/' : place.at.some((at) => pathname.startsWith(at))
         return (
@@ -89,7 +87,7 @@ function Rail() {
             aria-current={here ? 'page' : undefined}
             className={
               here
-                ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-[18px] font-[640]'
+                ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-[18px] font-[640] max-[960px]:mb-0 max-[960px]:h-11'
                 : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-3 font-head text-[17px] font-[640] hover:bg-rim-tint'
             }
           >
@@ -106,7 +104,7 @@ function Rail() {
 
 function Brand() {
   return (
-    <div className="flex items-center gap-2 font-head text-[17px] font-[720]">
+    <div className="flex min-h-10 items-center gap-2 font-head text-[17px] font-[720]">
       <svg width="30" height="18" viewBox="0 0 30 18" aria-hidden="true">
         <path
           d="M1.5 9C1.5 4.5 5 2 10.5 2 17 2 19 6 28.5 8.4 20 11 17 16 10.5 16 5 16 1.5 13.5 1.5 9Z"

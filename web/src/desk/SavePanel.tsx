@@ -43,9 +43,9 @@ export function SavePanel<D extends object, O>(props: SavePanelProps<D, O>) {
       : 'nothing to save yet'
   const load = (document: O) => props.onLoad(inHand(document))
   return (
-    <div className={compact ? 'flex flex-wrap items-center gap-2' : 'mt-2 flex flex-col gap-2'}>
+    <div className={compact ? 'flex flex-wrap items-center gap-2' : 'mt-2 flex min-w-0 flex-col gap-2'}>
       <div
-        className={`tape torn flex items-center justify-between gap-3 px-5 ${compact ? 'max-w-[330px] py-0.5' : 'py-1.5'}`}
+        className={`tape torn flex items-center justify-between gap-3 px-5 ${compact ? 'max-w-[min(330px,100%)] py-0.5' : 'py-1.5'}`}
       >
         <span className="min-w-0">
           <span className="block truncate font-head text-[17px] font-[640]">{name || 'No name yet'}</span>
@@ -63,7 +63,7 @@ export function SavePanel<D extends object, O>(props: SavePanelProps<D, O>) {
           </button>
         )}
       </div>
-      <div className="flex gap-2">
+      <div className="flex flex-wrap gap-2">
         <Button
           className="flex-1"
           look={dirty ? 'primary' : 'plain'}

@@ -29,7 +29,7 @@ export function Keycap({ children }: { children: string }) {
   return (
     <kbd
       aria-hidden="true"
-      className="rounded-[4px] border border-current px-1.5 font-sans text-[12px] leading-[18px] font-[640]"
+      className={`rounded-[4px] border border-current px-1.5 font-sans text-[12px] leading-[18px] font-[640] ${children.length === 1 ? 'letter' : ''}`}
     >
       {children}
     </kbd>

@@ -32,12 +32,12 @@ export function TextNumber({
   return (
     <span className="flex flex-col gap-1">
       <label htmlFor={id}>{label}</label>
-      <span className="flex items-center gap-2">
+      <span className="flex min-w-0 items-center gap-2">
         <input
           id={id}
           inputMode="decimal"
           autoComplete="off"
-          className={`min-h-10 w-40 rounded-lg border bg-enamel px-2 pointer-coarse:min-h-11 ${wrong ? 'border-hot' : 'border-line2'}`}
+          className={`min-h-10 w-40 min-w-0 rounded-lg border bg-enamel px-2 pointer-coarse:min-h-11 ${wrong ? 'border-hot' : 'border-line2'}`}
           aria-invalid={wrong ? true : undefined}
           aria-describedby={under ? `${id}-under` : undefined}
           placeholder={placeholder}

@@ -3,12 +3,13 @@ import type { Phase, PhaseShares } from '../api/client'
 /** The fixed order, everywhere. */
 export const PHASES = ['fat', 'sugar', 'water', 'dry', 'setting'] as const satisfies readonly Phase[]
 
-export const PHASE_WORD: Record<Phase, string> = {
+export const PHASE_WORD: Record<Phase | 'alcohol', string> = {
   fat: 'Fat',
   sugar: 'Sugar',
   water: 'Water',
   dry: 'Dry',
   setting: 'Setting',
+  alcohol: 'Alcohol',
 }
 
 /** Patterns that say the same as the colours. Drawn once, used by address. */
@@ -29,6 +30,10 @@ export function PhasePatterns() {
           <rect width="12" height="7" fill="var(--water)" />
           <path d="M0 4.5q3-3 6 0t6 0" fill="none" stroke={ink} strokeWidth="0.9" opacity="0.38" />
         </pattern>
+        <pattern id="phase-alcohol" width="7" height="7" patternUnits="userSpaceOnUse">
+          <rect width="7" height="7" fill="var(--water)" />
+          <path d="M0 0L7 7M7 0L0 7" fill="none" stroke={ink} strokeWidth="0.8" opacity="0.42" />
+        </pattern>
         <pattern id="phase-dry" width="6" height="6" patternUnits="userSpaceOnUse">
           <rect width="6" height="6" fill="var(--dry)" />
           <path d="M-1 7L7-1M-1 1L1-1M5 7l2-2" stroke="#fff" strokeWidth="0.8" opacity="0.3" />
@@ -45,7 +50,7 @@ export function PhasePatterns() {
   )
 }
 
-export function phaseFill(phase: Phase): string {
+export function phaseFill(phase: Phase | 'alcohol'): string {
   return `url(#phase-${phase})`
 }
 

@@ -9,6 +9,7 @@ use crate::assess::why::{Why, why};
 use crate::assess::words::{chance_words, detail, headline, span_sentence};
 use crate::formula::keeping::keeping;
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
+use crate::formula::tint::tint;
 use crate::formula::{Family, Fault, Mixture, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
 use crate::job::duty::{Estimate, Hint, Judged, Outcome};
@@ -139,6 +140,8 @@ pub struct Assessment {
     pub lines: Vec<LineAnswer>,
     /// Totals of the batch.
     pub totals: Totals,
+    /// The colour it is drawn in, "#rrggbb".
+    pub tint: String,
     /// The working temperature judged.
     pub at: Point,
     /// What it becomes in the room.
@@ -283,6 +286,7 @@ pub fn assess_from(document: &FormulaDocument, kitchen: &Shelf) -> Result<Assess
         ]
         .concat(),
         totals,
+        tint: tint(&lines, family),
         at,
     })
 }

@@ -8,6 +8,7 @@ pub mod mixture;
 pub mod process;
 pub mod rules;
 pub mod system;
+pub mod tint;
 pub mod totals;
 
 pub use crate::fault::Fault;

@@ -3,6 +3,7 @@
 use crate::assess::FormulaDocument;
 use crate::fault::Fault;
 use crate::fault::FaultCode;
+use crate::formula::tint::{baked_tint, tint};
 use crate::formula::{Formula, Mixture, System, WeighedLine, totals};
 use crate::ingredient::diet::{Diet, diet};
 use crate::ingredient::{PhaseShares, Shelf};
@@ -16,7 +17,6 @@ use crate::rheology::warning::{Warning, warnings};
 use crate::rheology::{History, Options};
 use crate::stack::document::{Bake, StackDocument};
 use crate::stack::sponge::{Sponge, sponges};
-use crate::stack::tint::{baked_tint, tint};
 use std::collections::HashMap;
 
 /// Formulas of a kitchen by their keys, and the shelf they are weighed from.
@@ -59,14 +59,13 @@ impl Cream {
         let options = document.options(&lines);
         let predictor = Predictor::new(&Mixture::of(&lines), family.traits().system, &options);
         let totals = totals(&lines);
-        let clear = matches!(family.traits().system, System::Syrup | System::Jelly | System::Glaze);
         Ok(Cream {
             warnings: warnings(&lines, family, &predictor.base, &options, t_c, history),
             batch_g: totals.batch_mass_g,
             phases: totals.phases_of_total_percent,
             allergens: totals.allergens,
             diet: diet(lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams()))),
-            tint: tint(&lines, clear),
+            tint: tint(&lines, family),
             predictor,
             options,
             lines,

@@ -34,7 +34,6 @@ pub mod scene;
 pub mod soaks;
 pub mod sponge;
 pub mod template;
-pub mod tint;
 pub mod vessel;
 
 pub use answer::{StackAnswer, stack};

@@ -309,7 +309,7 @@ fn mixtures_are_drawn_in_their_own_colour() {
         let mut document = start(Family::Ganache, "fill");
         document.lines = serde_json::from_str(lines).unwrap();
         let lines = document.formula().weigh(&pastry::ingredient::Shelf::catalogue()).unwrap();
-        let hex = pastry::stack::tint::tint(&lines, false);
+        let hex = pastry::formula::tint::tint(&lines, Family::Ganache);
         [1, 3, 5].map(|at| i32::from_str_radix(&hex[at..at + 2], 16).unwrap())
     };
     let of = |key: &str, grams: u32| {
@@ -326,6 +326,18 @@ fn mixtures_are_drawn_in_their_own_colour() {
     assert!(currant[0] > currant[1] && currant[2] > currant[1], "{currant:?} is purple");
     let mango = of("mango", 100);
     assert!(mango[0] > mango[1] && mango[1] > mango[2], "{mango:?} is orange");
+}
+
+/// The Bench draws a cream in the colour the cake draws it in.
+#[test]
+fn a_cream_has_one_colour_on_the_bench_and_in_the_cake() {
+    let mut document = start(Family::FruitMousse, "set");
+    document.lines[0].ingredient = "blackcurrant".to_owned();
+    let lines = document.formula().weigh(&pastry::ingredient::Shelf::catalogue()).unwrap();
+    let on_the_bench = pastry::assess::assess(&document).unwrap().tint;
+    assert_eq!(on_the_bench, pastry::formula::tint::tint(&lines, Family::FruitMousse));
+    let [red, green, blue] = [1, 3, 5].map(|at| i32::from_str_radix(&on_the_bench[at..at + 2], 16).unwrap());
+    assert!(red > green && blue > green, "{on_the_bench} is purple, not beige");
 }
 
 /// A cake without anything in it, and one that is only a plate of sponge, are answers too.

@@ -1,12 +1,13 @@
 //! What was done lately: who wrote what and when.
 
 use crate::body::Asked;
-use crate::error::ApiError;
+use crate::error::{ApiError, Problem};
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
+use pastry::fault::{Fault, FaultCode};
 use serde::{Deserialize, Serialize};
-use store::audit::{AuditLine, What};
+use store::audit::{AuditLine, MOST_LINES, What};
 use store::noun::NOUNS;
 use utoipa::{IntoParams, ToSchema};
 use utoipa_axum::router::OpenApiRouter;
@@ -49,12 +50,17 @@ pub fn routes() -> OpenApiRouter<AppState> {
 
 /// What was done last, the newest first.
 #[utoipa::path(get, path = "/audit", tag = "kitchen", params(HowMuch), responses(
-    (status = 200, body = [Done], description = "Lines of the audit")
+    (status = 200, body = [Done], description = "Lines of the audit"),
+    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fewer than one line, or more than are given at once")
 ))]
 async fn list_audit(
     State(state): State<AppState>,
     Asked(how): Asked<HowMuch>,
 ) -> Result<Json<Vec<Done>>, ApiError> {
+    if !(1..=MOST_LINES).contains(&how.most) {
+        let message = format!("{} lines: ask for 1 to {MOST_LINES} at once", how.most);
+        return Err(ApiError::Faults(vec![Fault::new("most", FaultCode::OutOfRange, message)]));
+    }
     let lines = state.store.audit(how.most).await?;
     let shelf = state.store.whole_shelf().await?;
     let done = lines.into_iter().map(|line| {

@@ -77,6 +77,8 @@ async fn every_noun_tells_what_changed_in_each_version_and_where_it_was_saved() 
             "a new formula: Test drip",
         ]
     );
+    let (status, refused) = kitchen.get("/api/audit?most=900").await;
+    assert_eq!((status, refused["errors"][0]["code"].as_str()), (422, Some("out_of_range")));
     assert_eq!(kitchen.get("/api/audit?most=1").await.1.as_array().unwrap().len(), 1);
     kitchen.close().await;
 }

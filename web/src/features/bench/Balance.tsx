@@ -16,6 +16,10 @@ const BAR = 36
 /** Under this a segment names itself above the bar. */
 const ROOM_FOR_LABEL = 104
 const LEAST = 6
+/** Less alcohol than this is not named, per cent of total. */
+const LEAST_NAMED = 0.05
+/** Under this the words have no room at the bar and stand in a list below it. */
+const ROOM_FOR_WORDS = 520
 
 /**
  * What the ganache is made of, per cent of its weight. Brackets: where that share alone would meet
@@ -25,9 +29,11 @@ export function Balance({ answer, instead, fresh }: BalanceProps) {
   const frame = useRef<HTMLDivElement>(null)
   const { width } = useSize(frame)
   const shares = instead ?? answer?.totals.phases_of_total_percent
+  const ofAlcohol = instead ? 0 : (answer?.totals.alcohol.of_total_percent ?? 0)
   const present = PHASES.filter((phase) => shares && shares[phase] > 0.05)
   const words = shares
     ? present.map((phase) => `${PHASE_WORD[phase]} ${percent(shares[phase])}`).join(', ') +
+      (ofAlcohol >= LEAST_NAMED ? `; of that, alcohol ${percent(ofAlcohol)}, counted as water` : '') +
       (airPercent(answer) > 0 ? `; air ${fixed(airPercent(answer), 0)} % on volume` : '')
     : 'nothing yet'
   const air = airPercent(answer)
@@ -37,25 +43,45 @@ export function Balance({ answer, instead, fresh }: BalanceProps) {
   const segments = (shares ? stacked(shares, 1) : [])
     .filter(({ phase }) => present.includes(phase))
     .map(({ phase, start, size }) => ({ phase, from: start, share: size }))
-  const narrow = segments.some((segment) => segment.share * scale < ROOM_FOR_LABEL)
+  // Alcohol is part of the watery phase, and has its own name in it; of a way that is tried only the phases are known.
+  const parts = segments.flatMap((segment): Part[] => {
+    const { phase, from, share } = segment
+    if (phase !== 'water' || ofAlcohol < LEAST_NAMED || ofAlcohol >= share) return [segment]
+    return [
+      { phase, from, share: share - ofAlcohol },
+      { phase: 'alcohol', from: from + share - ofAlcohol, share: ofAlcohol },
+    ]
+  })
+  const listed = width < ROOM_FOR_WORDS
+  const narrow = !listed && parts.some((segment) => segment.share * scale < ROOM_FOR_LABEL)
   const top = narrow ? 20 : 2
-  const above = labelsAbove(segments, scale, width - airRoom)
+  const brackets = answer ? labels(answer, segments, scale, width - airRoom) : []
+  const above = labelsAbove(parts, scale, width - airRoom)
   return (
     <div ref={frame} className="min-h-[70px]" style={{ minHeight: 70 + (narrow ? 18 : 0) }}>
       {width > 0 && (
         <svg
           width={width}
-          height={top + BAR + 34}
+          height={top + BAR + (listed ? 18 : 34)}
           role="img"
           aria-label={`Balance, of total weight: ${words}`}
         >
-          {segments.map(({ phase, from, share }) => {
+          {parts.map(({ phase, from, share }) => {
             const w = Math.max(LEAST, share * scale)
             const x = 1 + Math.min(from * scale, width - 2 - airRoom - w)
             return (
               <g key={phase}>
                 <rect x={x} y={top} width={w} height={BAR} fill={phaseFill(phase)} stroke="var(--ink)" />
-                <SegmentLabel phase={phase} share={share} x={x} w={w} y={top} above={above.get(phase) ?? 0} />
+                {!listed && (
+                  <SegmentLabel
+                    phase={phase}
+                    share={share}
+                    x={x}
+                    w={w}
+                    y={top}
+                    above={above.get(phase) ?? 0}
+                  />
+                )}
               </g>
             )
           })}
@@ -81,25 +107,63 @@ export function Balance({ answer, instead, fresh }: BalanceProps) {
                 stroke="var(--ink2)"
                 strokeDasharray="4 3"
               />
-              <rect x={width - airRoom + 8} y={top + 8} width={96} height={BAR - 16} fill="var(--enamel)" />
-              <text x={width - airRoom + 12} y={top + BAR / 2 + 5} fontSize={15} fill="var(--ink)">
-                Air <tspan fontWeight={700}>+{fixed(air, 0)} % vol</tspan>
-              </text>
+              {!listed && (
+                <>
+                  <rect
+                    x={width - airRoom + 8}
+                    y={top + 8}
+                    width={96}
+                    height={BAR - 16}
+                    fill="var(--enamel)"
+                  />
+                  <text x={width - airRoom + 12} y={top + BAR / 2 + 5} fontSize={15} fill="var(--ink)">
+                    Air <tspan fontWeight={700}>+{fixed(air, 0)} % vol</tspan>
+                  </text>
+                </>
+              )}
             </g>
           )}
           <g opacity={fresh && !instead ? 1 : 0.25} className="transition-opacity duration-100">
-            {answer &&
-              labels(answer, segments, scale, width - airRoom).map((label, k) => (
-                <Bracket
-                  key={label.phase}
-                  label={label}
-                  y={top + BAR}
-                  low={k % 2 === 1}
-                  width={width - airRoom}
-                />
-              ))}
+            {brackets.map((label, k) => (
+              <Bracket
+                key={label.phase}
+                label={label}
+                y={top + BAR}
+                low={k % 2 === 1}
+                worded={!listed}
+                width={width - airRoom}
+              />
+            ))}
           </g>
         </svg>
+      )}
+      {width > 0 && listed && (
+        <ul aria-hidden="true" className="grid grid-cols-[auto_auto_minmax(0,1fr)] gap-x-3 text-[14px]">
+          {parts.map(({ phase, share }) => {
+            const bracket = brackets.find((each) => each.phase === phase)
+            return (
+              <li key={phase} className="contents">
+                <span className="flex items-center gap-1.5">
+                  <svg width={14} height={14}>
+                    <rect width={14} height={14} fill={phaseFill(phase)} stroke="var(--ink)" />
+                  </svg>
+                  {PHASE_WORD[phase]}
+                </span>
+                <b>{percent(share)}</b>
+                <span className={bracket && bracket.off !== 0 ? 'font-[640] text-hot' : 'text-ink2'}>
+                  {fresh && !instead ? bracket?.words : ''}
+                </span>
+              </li>
+            )
+          })}
+          {air > 0 && (
+            <li className="contents">
+              <span>Air</span>
+              <b>+{fixed(air, 0)} % vol</b>
+              <span />
+            </li>
+          )}
+        </ul>
       )}
     </div>
   )
@@ -110,6 +174,13 @@ function airPercent(answer: Assessment | undefined): number {
   return air > 0.5 ? air : 0
 }
 
+/** What a stretch of the bar is named: a phase, or the alcohol in the watery one. */
+interface Part {
+  phase: Phase | 'alcohol'
+  from: number
+  share: number
+}
+
 interface Segment {
   phase: Phase
   /** Where it starts and how much it is, per cent of total. */
@@ -118,8 +189,8 @@ interface Segment {
 }
 
 /** Middles of the labels that stand above the bar, pushed apart from the right. */
-function labelsAbove(segments: Segment[], scale: number, width: number): Map<Phase, number> {
-  const places = new Map<Phase, number>()
+function labelsAbove(segments: Part[], scale: number, width: number): Map<Part['phase'], number> {
+  const places = new Map<Part['phase'], number>()
   let limit = width - 2
   for (const { phase, from, share } of segments.toReversed()) {
     const w = Math.max(LEAST, share * scale)
@@ -135,7 +206,7 @@ function labelsAbove(segments: Segment[], scale: number, width: number): Map<Pha
 interface SegmentLabelProps {
   /** Middle of the label when it stands above. */
   above: number
-  phase: Phase
+  phase: Part['phase']
   share: number
   x: number
   w: number
@@ -162,7 +233,7 @@ function SegmentLabel({ phase, share, x, w, y, above }: SegmentLabelProps) {
         width={text.length * 7.4 + 62}
         height={BAR - 14}
         rx={3}
-        fill={`var(--${phase})`}
+        fill={`var(--${phase === 'alcohol' ? 'water' : phase})`}
       />
       <text x={x + 12} y={y + BAR / 2 + 5} fontSize={15} fill={light ? '#fff' : 'var(--phase-text)'}>
         {text} <tspan fontWeight={700}>{figure}</tspan>
@@ -193,7 +264,9 @@ function labels(answer: Assessment, segments: Segment[], scale: number, width: n
     if (!reach) return []
     const off = reach.off_points
     const range = `${fixed(reach.from_percent, 0)}–${fixed(reach.to_percent, 0)}`
-    const words = off === 0 ? range : `${range}, ${off < 0 ? 'short' : 'over'} ${fixed(Math.abs(off), 1)}`
+    const drunk = phase === 'water' && answer.totals.alcohol.of_total_percent >= LEAST_NAMED
+    const said = off === 0 ? range : `${range}, ${off < 0 ? 'short' : 'over'} ${fixed(Math.abs(off), 1)}`
+    const words = drunk ? `with alcohol ${said}` : said
     const [left, right] = [x(from + reach.from_percent), x(from + reach.to_percent)]
     return [{ phase, words, x: (left + right) / 2, off, left, right, tip: x(from + share) }]
   })
@@ -206,7 +279,16 @@ function labels(answer: Assessment, segments: Segment[], scale: number, width: n
   return made
 }
 
-function Bracket({ label, y, low, width }: { label: Label; y: number; low: boolean; width: number }) {
+interface BracketProps {
+  label: Label
+  y: number
+  low: boolean
+  /** Whether it says what it shows. */
+  worded: boolean
+  width: number
+}
+
+function Bracket({ label, y, low, worded, width }: BracketProps) {
   const { left, right, tip, off, words } = label
   const colour = off === 0 ? 'var(--ink)' : 'var(--hot)'
   // The last share ends at 100 whatever it is: figures only.
@@ -223,16 +305,18 @@ function Bracket({ label, y, low, width }: { label: Label; y: number; low: boole
           strokeWidth={1.6}
         />
       )}
-      <text
-        x={label.x}
-        y={y + 29}
-        textAnchor="middle"
-        fontSize={13}
-        fontWeight={off === 0 ? 450 : 680}
-        fill={off === 0 ? 'var(--ink2)' : 'var(--hot)'}
-      >
-        {words}
-      </text>
+      {worded && (
+        <text
+          x={label.x}
+          y={y + 29}
+          textAnchor="middle"
+          fontSize={13}
+          fontWeight={off === 0 ? 450 : 680}
+          fill={off === 0 ? 'var(--ink2)' : 'var(--hot)'}
+        >
+          {words}
+        </text>
+      )}
     </g>
   )
 }

@@ -99,29 +99,42 @@ export function Bench({ opened, onBorn }: BenchProps) {
 
   const nudge = (by: number) =>
     setTemperature(Math.min(family?.hottest_c ?? 45, Math.max(0, document.work.temperature_c + by)))
-  useDeskKeys({
-    save: saving.save,
-    undo: history.undo,
-    redo: history.redo,
-    other: (key, event, act) => {
-      const at = LETTERS.findIndex((each) => each.toLowerCase() === key)
-      if (at >= 0) {
-        return act(() => {
-          // The hand that tried it takes it with Enter: a button that had the focus must not have it too.
-          if (window.document.activeElement instanceof HTMLElement) window.document.activeElement.blur()
-          if (ways?.ways[at]) trying.tryOut(trying.tried === at ? null : at)
-        })
-      }
-      if (key === 'escape') return trying.tryOut(null)
-      const on = (what: string) => event.target instanceof Element && event.target.closest(what) !== null
-      const { tried } = trying
-      if (key === 'enter' && tried !== null && !on('button, a, summary')) return act(() => applyWay(tried))
-      if (key === '/') return act(() => window.document.getElementById('add-ingredient')?.click())
-      if (on('[role="slider"], [role="radiogroup"], [role="group"]')) return
-      if (key === 'arrowleft') return act(() => nudge(-0.5))
-      if (key === 'arrowright') return act(() => nudge(0.5))
+  const { tried } = trying
+  const at = (event: KeyboardEvent, what: string) =>
+    event.target instanceof Element && event.target.closest(what) !== null
+  const map = (event: KeyboardEvent) => !at(event, '[role="slider"], [role="radiogroup"], [role="group"]')
+  useDeskKeys('Bench', { save: saving.save, undo: history.undo, redo: history.redo }, [
+    {
+      key: LETTERS.map((letter) => letter.toLowerCase()),
+      shown: `${LETTERS[0]} to ${LETTERS[LETTERS.length - 1]}`,
+      words: 'Try a way out, or put it back',
+      run: (event) => {
+        // The hand that tried it takes it with Enter: a button that had the focus must not have it too.
+        if (window.document.activeElement instanceof HTMLElement) window.document.activeElement.blur()
+        const way = LETTERS.findIndex((letter) => letter.toLowerCase() === event.key.toLowerCase())
+        if (ways?.ways[way]) trying.tryOut(tried === way ? null : way)
+      },
     },
-  })
+    {
+      key: 'enter',
+      words: 'Take the way that is tried',
+      when: (event) => tried !== null && !at(event, 'button, a, summary'),
+      run: () => tried !== null && applyWay(tried),
+    },
+    {
+      key: 'escape',
+      words: 'Put a tried way back',
+      when: () => tried !== null,
+      run: () => trying.tryOut(null),
+    },
+    {
+      key: '/',
+      words: 'Add an ingredient',
+      run: () => window.document.getElementById('add-ingredient')?.click(),
+    },
+    { key: 'arrowleft', words: 'Half a degree colder', when: map, run: () => nudge(-0.5) },
+    { key: 'arrowright', words: 'Half a degree warmer', when: map, run: () => nudge(0.5) },
+  ])
 
   const load = (next: FormulaDocument) => edit(() => fromWire(next))
   const use = useCallback((next: FormulaDocument) => edit((d) => withWay(d, next)), [edit])

@@ -4,6 +4,7 @@ import type { Assessment, Fault, Job, Point } from '../../api/client'
 import type { BenchDocument } from './document'
 import { useFamily } from '../../lib/families'
 import { isGood } from './point'
+import { Spoken } from '../../ui/Spoken'
 import { WhySheet } from './WhySheet'
 
 interface VerdictProps {
@@ -25,7 +26,7 @@ export function Verdict({ answer, trying, here, faults, empty, offline, document
       <div className="float-right ml-4 max-[760px]:float-none max-[760px]:mb-2 max-[760px]:ml-0">
         <JobSwitch document={document} edit={edit} />
       </div>
-      <div role="status" aria-live="polite">
+      <Spoken>
         <Sentence
           answer={answer}
           trying={trying}
@@ -34,7 +35,7 @@ export function Verdict({ answer, trying, here, faults, empty, offline, document
           empty={empty}
           offline={offline}
         />
-      </div>
+      </Spoken>
     </div>
   )
 }
@@ -146,7 +147,7 @@ function JobSwitch({ document, edit }: Pick<VerdictProps, 'document' | 'edit'>) 
           return { ...d, work: { ...work, job } }
         })
       }}
-      className="flex shrink-0 overflow-hidden rounded-[9px] border border-line2 max-[760px]:justify-self-start"
+      className="flex shrink-0 flex-wrap overflow-hidden rounded-[9px] border border-line2 max-[760px]:justify-self-start"
     >
       {jobs.map((each) => (
         <ToggleGroup.Item

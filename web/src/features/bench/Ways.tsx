@@ -130,7 +130,9 @@ function Rows({
               <Keycap>{letter}</Keycap>
               <span className="min-w-0 flex-1 leading-tight">
                 <Title words={way.title} />
-                <span className="ml-2 text-[14px] whitespace-nowrap text-ink2">{way.effect_words}</span>
+                <span className="ml-2 text-[14px] text-ink2 min-[760px]:whitespace-nowrap">
+                  {way.effect_words}
+                </span>
                 {way.asks_first.length > 0 && (
                   <span className="block text-[14px] font-[640] text-hot">{way.asks_first.join(', ')}</span>
                 )}

@@ -1,23 +1,24 @@
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { Assessment } from '../../api/client'
 import { twoDigits } from '../../lib/format'
 import { keysAreFree } from '../../lib/hooks'
 import { Keycap } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
+import { useKeys } from '../../lib/keys'
 
 /** Where the prediction comes from, in plain words: its terms, what each line does, where the band comes from. */
 export function WhySheet({ answer }: { answer: Assessment }) {
   const [open, setOpen] = useState(false)
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key.toLowerCase() !== 'w') return
+  useKeys('Bench', [
+    {
+      key: 'w',
+      words: 'Why it comes out so',
       // The key that opened it closes it; over another sheet it opens nothing.
-      if (open) setOpen(false)
-      else if (keysAreFree(event)) setOpen(true)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [open])
+      always: true,
+      when: (event) => open || keysAreFree(event),
+      run: () => setOpen(!open),
+    },
+  ])
   const { why, at } = answer
   const widest = Math.max(1, ...why.levers.map((lever) => Math.abs(lever.stiffer_percent)))
   return (

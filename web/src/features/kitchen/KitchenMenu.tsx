@@ -16,7 +16,7 @@ const MEASURES = [
 ] as const satisfies readonly (readonly [Kitchen['measures'], string])[]
 
 /** Room temperature in the rail; opens to change it and the kitchen's cups. */
-export function KitchenMenu() {
+export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
   const kitchen = useKitchen()
   const save = useSaveKitchen()
   const [failed, setFailed] = useState<string | null>(null)
@@ -74,6 +74,15 @@ export function KitchenMenu() {
               }}
             >
               Saved lately
+            </Button>
+            <Button
+              hotkey="?"
+              onClick={() => {
+                setOpen(false)
+                onKeys()
+              }}
+            >
+              Keys
             </Button>
             {failed && (
               <p role="alert" className="text-hot">

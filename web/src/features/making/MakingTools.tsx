@@ -1,12 +1,12 @@
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import type { Assessment, FormulaDocument, IngredientEntry, Ways } from '../../api/client'
-import { keysAreFree } from '../../lib/hooks'
 import { Button } from '../../ui/Button'
 import { MethodSheet } from './MethodSheet'
 import { PrintSheet } from './PrintSheet'
 import { useMethods } from './queries'
 import { SizeSheet } from './SizeSheet'
 import { SwapSheet } from './SwapSheet'
+import { useKeys } from '../../lib/keys'
 
 interface MakingToolsProps {
   document: FormulaDocument
@@ -38,17 +38,15 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
     if (tool === 'Print') window.print()
     else setOpen(tool)
   }
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!keysAreFree(event)) return
-      const tool = TOOLS.find((each) => each.key === event.key.toLowerCase())
-      if (!tool || !possible) return
-      event.preventDefault()
-      start(tool.word)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [possible])
+  useKeys(
+    'Bench',
+    TOOLS.map((tool) => ({
+      key: tool.key,
+      words: tool.word,
+      when: () => possible,
+      run: () => start(tool.word),
+    })),
+  )
   const close = () => setOpen(null)
   const use = (next: FormulaDocument) => {
     onUse(next)

@@ -31,7 +31,7 @@ export function LabelsView({ document, answer, edit }: LabelsViewProps) {
         </label>
         <ListButtons document={document} lists={['labels']} />
       </div>
-      <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(320px,1fr))] gap-5">
+      <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(min(320px,100%),1fr))] gap-5">
         {labels.map((label, at) => (
           <li key={at}>
             <div className="tape torn px-6 py-3">

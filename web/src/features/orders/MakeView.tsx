@@ -25,7 +25,7 @@ export function MakeView({ document, answer, currency, onBench }: MakeViewProps)
         </h1>
         <ListButtons document={document} lists={['weighing', 'bill']} />
       </div>
-      <div className="mt-3 grid grid-cols-[repeat(auto-fill,minmax(360px,1fr))] gap-x-8 gap-y-6">
+      <div className="mt-3 grid grid-cols-[repeat(auto-fill,minmax(min(360px,100%),1fr))] gap-x-8 gap-y-6">
         {batches.map((batch) => (
           <article key={`${batch.kind}${batch.key}${batch.name}`} aria-label={batch.name}>
             <div className="flex items-baseline gap-2.5 border-b-2 border-ink pb-1">

@@ -86,14 +86,9 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
     if (thing !== null) rememberOrder(thing)
   }, [thing])
 
-  useDeskKeys({
-    save: saving.save,
-    undo: history.undo,
-    redo: history.redo,
-    other: (key, _event, act) => {
-      if (key === 'p') act(() => window.print())
-    },
-  })
+  useDeskKeys('Order', { save: saving.save, undo: history.undo, redo: history.redo }, [
+    { key: 'p', words: 'Print', run: () => window.print() },
+  ])
 
   /** A component on the Bench, with the work a place asks of it, or brought to a size. */
   const toBench = async (component: string, how?: { work: BenchWork['work'] } | { grams: number }) => {

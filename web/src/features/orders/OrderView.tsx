@@ -11,6 +11,7 @@ import { Optional } from '../stack/TierFields'
 import { cakeOf } from './document'
 import { readFile, useBeginnings } from './queries'
 import { Without } from './Without'
+import { Spoken } from '../../ui/Spoken'
 
 interface OrderViewProps {
   document: OrderDocument
@@ -31,12 +32,12 @@ export function OrderView({ document, answer, currency, edit, onCake, onBench, o
   return (
     <div className="grid grid-cols-[minmax(0,1fr)_392px] gap-x-8 gap-y-5 max-[1000px]:grid-cols-1">
       <section aria-label="The order" className="flex min-w-0 flex-col gap-4">
-        <div role="status">
+        <Spoken>
           <h1 className={`text-[30px] leading-tight ${answer?.standing === 'trouble' ? 'text-hot' : ''}`}>
             {answer?.headline ?? ' '}
           </h1>
           <p className="min-h-[20px] text-ink2">{answer?.detail}</p>
-        </div>
+        </Spoken>
         <div className="flex flex-wrap items-end gap-x-5 gap-y-3">
           <Text
             label="Name"
@@ -144,7 +145,7 @@ function Text({
   onChange: (value: string) => void
 }) {
   return (
-    <label className="flex flex-col gap-1 text-[13px] text-ink2">
+    <label className="flex max-w-full flex-col gap-1 text-[13px] text-ink2">
       {label}
       <input
         className={`min-h-9 ${width} max-w-full rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11`}

@@ -89,7 +89,7 @@ function Form({ opened, from, name, edit }: FormProps) {
     setUnread(bad)
     if (bad.length === 0) saving.save()
   }
-  useDeskKeys({ save: keep, undo: history.undo, redo: history.redo })
+  useDeskKeys('Own ingredient', { save: keep, undo: history.undo, redo: history.redo })
   const title = edit ? `Change ${name ?? draft.name}` : name ? `A copy of ${name}` : 'From its label'
   return (
     <form

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { SETTLE_MS } from '../../api/ask'
 import { price, unbroken } from '../../lib/format'
-import { keysAreFree, useSettled, useTitle } from '../../lib/hooks'
+import { useSettled, useTitle } from '../../lib/hooks'
 import { newId } from '../../desk/tabs'
 import { Unsaved } from '../../desk/Unsaved'
 import { useIngredients } from '../../lib/ingredients'
@@ -13,6 +13,7 @@ import { IngredientCard } from './IngredientCard'
 import { SHELVES } from './draft'
 import { IngredientForm } from './IngredientForm'
 import { PantryFiles } from './PantryFiles'
+import { useKeys } from '../../lib/keys'
 
 /** Every ingredient of the kitchen, and one of them whole. */
 export function PantryPage() {
@@ -42,15 +43,13 @@ export function PantryPage() {
     void navigate(`/pantry/new?${next.toString()}`, { replace: true })
   }, [unnamed, asked, navigate])
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== '/' || !keysAreFree(event)) return
-      event.preventDefault()
-      window.document.getElementById('find-ingredient')?.focus()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  useKeys('Pantry', [
+    {
+      key: '/',
+      words: 'Find an ingredient',
+      run: () => window.document.getElementById('find-ingredient')?.focus(),
+    },
+  ])
 
   return (
     <div className="tray grid flex-1 grid-cols-[minmax(0,520px)_minmax(0,1fr)] gap-x-8 px-6 pt-4 pb-4 max-[960px]:grid-cols-1 max-[760px]:px-4">

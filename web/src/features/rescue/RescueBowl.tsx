@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { useState } from 'react'
 import { asking, useQuestion } from '../../api/ask'
 import type { RescueAsk, Sign } from '../../api/client'
 import { numberOrNull } from '../../lib/number'
@@ -6,6 +6,7 @@ import { BigNumber } from './BigNumber'
 import type { InWork } from './desk'
 import { OverpourView } from './OverpourView'
 import { RemedyView } from './RemedyView'
+import { useKeys } from '../../lib/keys'
 
 /** What is in the bowl, how warm, what is seen; then what to do. */
 export function RescueBowl({ work }: { work: InWork }) {
@@ -30,18 +31,19 @@ export function RescueBowl({ work }: { work: InWork }) {
   const { found, wrong, offline } = useQuestion(asking('post', '/api/rescue', { body: ask }), sign !== null)
   const shown = found?.sign === sign ? found : undefined
   const remedy = shown?.remedies.find((each) => each.id === at) ?? shown?.remedies[0]
-  useEffect(() => {
-    // Escape goes one step back before it leaves.
-    if (sign === null) return
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== 'Escape') return
-      event.stopPropagation()
-      setSign(null)
-      setAt(null)
-    }
-    window.addEventListener('keydown', onKey, true)
-    return () => window.removeEventListener('keydown', onKey, true)
-  }, [sign])
+  useKeys('Rescue', [
+    {
+      key: 'escape',
+      words: 'One step back, then out',
+      always: true,
+      first: true,
+      when: () => sign !== null,
+      run: () => {
+        setSign(null)
+        setAt(null)
+      },
+    },
+  ])
   return (
     <div className="grid flex-1 grid-cols-[300px_minmax(0,1fr)] content-start gap-x-8 gap-y-5 px-6 py-4 max-[960px]:grid-cols-1">
       <section

@@ -1,11 +1,12 @@
 import { Dialog } from 'radix-ui'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import type { ReactNode } from 'react'
 import { Button } from '../../ui/Button'
 import { DeskContext } from './desk'
 import type { InWork } from './desk'
 import { PickFormula } from './PickFormula'
 import { RescueBowl } from './RescueBowl'
+import { useKeys } from '../../lib/keys'
 
 /** The key that opens it from anywhere, also out of a field. */
 export const RESCUE_KEY = 'F8'
@@ -16,15 +17,9 @@ export function RescueDesk({ children }: { children: ReactNode }) {
   const [work, setWork] = useState<InWork | null>(null)
   const show = useCallback(() => setOpen(true), [])
   const desk = useMemo(() => ({ open: show, tell: setWork }), [show])
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (event.key !== RESCUE_KEY) return
-      event.preventDefault()
-      setOpen((now) => !now)
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [])
+  useKeys('Everywhere', [
+    { key: RESCUE_KEY.toLowerCase(), words: 'Rescue', always: true, run: () => setOpen((now) => !now) },
+  ])
   return (
     <DeskContext.Provider value={desk}>
       {children}

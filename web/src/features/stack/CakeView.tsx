@@ -16,6 +16,7 @@ import { ResizeSheet } from './ResizeSheet'
 import { Selected } from './Selected'
 import { Takes } from './Takes'
 import { TopView } from './TopView'
+import { Spoken } from '../../ui/Spoken'
 
 interface CakeViewProps {
   cake: OrderedCake
@@ -204,7 +205,7 @@ function Verdict({
   edit: Edit<StackDocument>
 }) {
   return (
-    <div role="status">
+    <div>
       <input
         aria-label="Name of the cake"
         className="w-full rounded-md bg-transparent font-head text-[18px] font-[640] text-ink2 hover:bg-rim-tint focus:bg-enamel"
@@ -213,10 +214,12 @@ function Verdict({
         value={document.name ?? ''}
         onChange={(event) => edit((own) => ({ ...own, name: event.target.value }), 'name')}
       />
-      <h1 className={`text-[29px] leading-[1.08] ${answer.standing === 'trouble' ? 'text-hot' : ''}`}>
-        {answer.headline}
-      </h1>
-      <p className="mt-0.5 min-h-[20px] text-ink2">{answer.detail}</p>
+      <Spoken>
+        <h1 className={`text-[29px] leading-[1.08] ${answer.standing === 'trouble' ? 'text-hot' : ''}`}>
+          {answer.headline}
+        </h1>
+        <p className="mt-0.5 min-h-[20px] text-ink2">{answer.detail}</p>
+      </Spoken>
     </div>
   )
 }

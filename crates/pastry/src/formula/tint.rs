@@ -1,9 +1,9 @@
 //! The colour a mixture is drawn in: of what is in it, by eye. Only for the drawing.
 
-use crate::formula::WeighedLine;
+use crate::formula::{Family, System, WeighedLine};
 use crate::ingredient::composition::Part;
 use serde::Deserialize;
-use std::collections::HashMap;
+use std::collections::BTreeMap;
 use std::sync::LazyLock;
 
 /// Cream, milk, starch and sugar: what takes the colour of the rest.
@@ -22,7 +22,7 @@ struct Row {
     strength: f64,
 }
 
-static TINTS: LazyLock<HashMap<String, ([f64; 3], f64)>> = LazyLock::new(|| {
+static TINTS: LazyLock<BTreeMap<String, ([f64; 3], f64)>> = LazyLock::new(|| {
     csv::Reader::from_reader(include_str!("../../data/tints.csv").as_bytes())
         .deserialize()
         .map(|row| {
@@ -38,16 +38,18 @@ fn tint_of(line: &WeighedLine) -> Option<([f64; 3], f64)> {
     if let Some(own) = TINTS.get(ingredient.id.as_str()) {
         return Some(*own);
     }
-    // An own ingredient colours as what its names are called.
+    // An own ingredient colours as what its names are called; the longest word that fits says it best.
     let named = |what: &str| {
         ingredient.name.to_lowercase().contains(what)
             || ingredient.also.iter().any(|also| also.to_lowercase().contains(what))
     };
-    TINTS.iter().filter(|(what, _)| what.len() > 4 && named(what)).map(|(_, tint)| *tint).next()
+    let fits = TINTS.iter().filter(|(what, _)| what.len() > 4 && named(what));
+    fits.max_by_key(|(what, _)| what.len()).map(|(_, tint)| *tint)
 }
 
-/// The colour of a mixture, "#rrggbb".
-pub fn tint(lines: &[WeighedLine], clear: bool) -> String {
+/// The colour of a mixture of a family, "#rrggbb".
+pub fn tint(lines: &[WeighedLine], family: Family) -> String {
+    let clear = matches!(family.traits().system, System::Syrup | System::Jelly | System::Glaze);
     blend(lines, if clear { CLEAR } else { PALE }, 0.0)
 }
 
