@@ -114,7 +114,7 @@ impl Duty for SoakGeometry {
             number::<Length>("deepest_mm", "Greatest depth", 1.0),
             words("deep in"),
             number::<Seconds>("time_s", "Time it has", 30.0),
-            words("; on"),
+            words("on"),
             number::<Mass>("sponge_g", "Sponge to soak", 50.0),
             words("of sponge"),
             number::<Percent>("on_sponge_percent", "Syrup on sponge", 5.0),
