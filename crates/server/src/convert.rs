@@ -1,8 +1,7 @@
 //! What an amount weighs, and how it is written in spoons and pieces.
 
 use crate::error::{ApiError, unknown_ingredient};
-use pastry::fault::Fault;
-use pastry::fault::FaultCode;
+use pastry::fault::{Fault, FaultCode};
 use pastry::formula::kitchen_words::{in_pieces, in_spoons};
 use pastry::ingredient::Shelf;
 use pastry::ingredient::measure::{OwnWeights, weigh};

@@ -5,8 +5,7 @@
 
 use jsonschema::error::ValidationErrorKind as Kind;
 use jsonschema::{ValidationError, Validator};
-use pastry::fault::Fault;
-use pastry::fault::FaultCode;
+use pastry::fault::{Fault, FaultCode};
 use pastry::field::{place, unit};
 use serde_json::{Value, json};
 use std::collections::HashMap;

@@ -3,8 +3,7 @@
 use crate::assess::answer::{Assessment, Point, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::assess::figures::KeyFigure;
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::ingredient::Shelf;
 use crate::job::duty::MapAxis;
 use crate::number::two_digits;

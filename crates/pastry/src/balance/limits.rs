@@ -2,8 +2,7 @@
 
 use crate::assess::document::FormulaDocument;
 use crate::balance::problem::Limit;
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::WeighedLine;
 use crate::formula::rules::Rules;
 use crate::ingredient::Ingredient;

@@ -1,7 +1,6 @@
 //! The formula as a cook writes it, and its lines weighed.
 
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::family::Family;
 use crate::formula::rules::LineRule;
 use crate::ingredient::catalogue::Ingredient;

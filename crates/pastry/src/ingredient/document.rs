@@ -1,8 +1,7 @@
 //! The open format of an ingredient: a JSON document, versioned, with a published schema. The same
 //! document is written by the page, kept by the kitchen, carried inside formulas and listed in files.
 
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::ingredient::catalogue::{Flags, Ingredient, Pack};
 use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::diet::ALLERGENS;

@@ -1,8 +1,7 @@
 //! A label's nutrition panel: what it says, what does not fit together, and what is made of it. How the
 //! rest is inferred is in [`crate::ingredient::infer`].
 
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::ingredient::composition::Part;
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;

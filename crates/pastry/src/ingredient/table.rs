@@ -1,8 +1,7 @@
 //! Pantry files: own ingredients as a table (CSV) or as a list of documents (JSON), in and out without
 //! loss. A bad row is named by its line; the good ones are offered all the same.
 
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::ingredient::catalogue::{Pack, words};
 use crate::ingredient::composition::Part;
 use crate::ingredient::document::{self, IngredientDocument, Piece, key_of};

@@ -190,8 +190,10 @@ pub trait Duty {
     /// What a formula does that is right for it: "drips".
     fn does(&self) -> &'static str;
 
-    /// What is compared with the window.
-    fn measured(&self) -> Measured;
+    /// What is compared with the window: the yield stress, where the job says nothing else.
+    fn measured(&self) -> Measured {
+        Measured::YieldStressPa
+    }
 
     /// What runs: its map counts viscosity whatever the family.
     fn runs(&self) -> bool {
@@ -218,7 +220,9 @@ pub trait Duty {
     }
 
     /// What is measured, of the middle of a prediction.
-    fn value(&self, cream: Cream, point: &Consistency, t_c: f64) -> f64;
+    fn value(&self, _cream: Cream, point: &Consistency, _t_c: f64) -> f64 {
+        point.yield_stress_pa
+    }
 
     /// Standard deviation of ln of what is measured.
     fn sigma(&self, _cream: Cream, banded: &Banded) -> f64 {
@@ -227,7 +231,9 @@ pub trait Duty {
 
     /// The common factors by which yield stress and viscosity would have to be multiplied to stand on the loose and on the
     /// stiff edge of `window`.
-    fn multipliers(&self, cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2];
+    fn multipliers(&self, _cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
+        window.map(|limit| limit / point.yield_stress_pa)
+    }
 
     /// Only inside or not, of the middle: for searches.
     fn outcome(&self, cream: Cream, point: &Consistency, t_c: f64, window: [f64; 2]) -> Outcome {

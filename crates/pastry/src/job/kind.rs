@@ -1,7 +1,6 @@
 //! The jobs a cream can have, as one type. What each answers about itself is its [`Duty`].
 
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::Family;
 use crate::job::ask::Ask;
 use crate::job::duty::{Duty, MapAxis, Measured};

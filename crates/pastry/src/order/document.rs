@@ -1,9 +1,8 @@
 //! The open format of an order: when it is eaten, by how many, what must not be in it, and its cakes.
 
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::stack::StackDocument;
-use crate::stack::built;
+use crate::stack::no_cake;
 use crate::units::RoomTemperature;
 use jiff::civil::{Date, DateTime};
 use serde::{Deserialize, Serialize};
@@ -164,7 +163,7 @@ impl OrderDocument {
                 let words = format!("{} of a cake: write 1 to {MOST_PIECES}", cake.count);
                 fault(&format!("cakes.{at}.count"), FaultCode::OutOfRange, words);
             }
-            for wrong in built::faults(&cake.stack) {
+            for wrong in no_cake::faults(&cake.stack) {
                 fault(&format!("cakes.{at}.stack.{}", wrong.field), wrong.code, wrong.message);
             }
         }

@@ -2,8 +2,7 @@
 
 use crate::assess::document::FormulaDocument;
 use crate::caution::{Caution, CautionAnswer};
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::Family;
 use crate::ingredient::Shelf;
 use crate::number::limit;

@@ -3,8 +3,7 @@
 use crate::assess::answer::{Assessment, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::{Asked, Edges};
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::Line;
 use crate::formula::process::{overrun_percent, whip};
 use crate::formula::{Mixture, WeighedLine};

@@ -3,8 +3,7 @@
 use crate::assess::answer::{Assessment, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::duty::MapAxis;

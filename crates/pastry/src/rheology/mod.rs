@@ -15,6 +15,7 @@ pub mod smooth;
 pub mod solid_fat;
 pub mod sweep;
 pub mod warning;
+mod warning_code;
 
 pub use consistency::{Consistency, History, Options, Structure};
 pub use kernel::Prepared;

@@ -1,6 +1,5 @@
 //! Warnings a formula earns, each with cause, number and the way out.
 
-use crate::code::codes;
 use crate::formula::family::Family;
 use crate::formula::line::WeighedLine;
 use crate::formula::mixture::Mixture;
@@ -13,6 +12,8 @@ use crate::rheology::kernel::Prepared;
 use serde::Serialize;
 use utoipa::ToSchema;
 
+pub use crate::rheology::warning_code::WarningCode;
+
 /// How much it matters.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
@@ -23,56 +24,6 @@ pub enum Severity {
     Care,
     /// It will not work, or it can hurt someone.
     Trouble,
-}
-
-codes! {
-    /// What a formula is warned of.
-    WarningCode {
-        /// It holds alcohol.
-        Alcohol = "alcohol",
-        /// So much is swollen in it that little syrup is left to move in.
-        Crowded = "crowded",
-        /// Egg in it stays raw, or is not heated enough.
-        EggRaw = "egg_raw",
-        /// Egg in it gets hotter than it can.
-        EggScrambles = "egg_scrambles",
-        /// Fat is outside: it behaves as butter, not as cream.
-        FatOutside = "fat_outside",
-        /// Its acid weakens the gelatin.
-        GelatinAcid = "gelatin_acid",
-        /// Its alcohol throws the gelatin out.
-        GelatinAlcohol = "gelatin_alcohol",
-        /// What animal its gelatin comes from.
-        GelatinOrigin = "gelatin_origin",
-        /// Sugar in it comes out in grains.
-        Graining = "graining",
-        /// It cannot get as hot as was said.
-        HeatImpossible = "heat_impossible",
-        /// It holds honey.
-        Honey = "honey",
-        /// Milk sugar in it comes out like sand.
-        LactoseSand = "lactose_sand",
-        /// There is no water in it.
-        NoWater = "no_water",
-        /// Raw fruit in it cuts the gelatin.
-        Protease = "protease",
-        /// A soak is sweeter or less sweet than was meant.
-        SoakBrix = "soak_brix",
-        /// It is close to splitting, or splits.
-        Split = "split",
-        /// Its starch is not cooked.
-        StarchRaw = "starch_raw",
-        /// It holds more water than its butter can take.
-        TooWet = "too_wet",
-        /// Too little fat to whip.
-        WhipFat = "whip_fat",
-        /// Too thick to take air.
-        WhipThick = "whip_thick",
-        /// Too thin to keep air.
-        WhipThin = "whip_thin",
-        /// Too warm to whip.
-        WhipWarm = "whip_warm",
-    }
 }
 
 /// One warning.

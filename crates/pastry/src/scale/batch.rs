@@ -2,8 +2,7 @@
 
 use crate::assess::answer::assess_from;
 use crate::assess::document::FormulaDocument;
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::kitchen_words::in_pieces;
 use crate::formula::{Line, WeighedLine};
 use crate::ingredient::measure::{OwnWeights, weigh};

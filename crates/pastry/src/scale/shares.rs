@@ -1,7 +1,6 @@
 //! What is really in the bowl, shared out by weight, with rounding that adds up.
 
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::number::{hundredths, limit};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

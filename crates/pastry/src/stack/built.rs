@@ -1,84 +1,18 @@
 //! Whether a cake is built at all: places without a component, sizes that are none, tiers that overhang, vessels
 //! that run over, what was forgotten, and what it must fit into.
 
-use crate::fault::Fault;
-use crate::fault::FaultCode;
 use crate::number::limit;
 use crate::stack::body::{Body, SIZES};
-use crate::stack::document::{
-    FORMAT, Layer, MOST_LAYERS, MOST_TIERS, StackDocument, Tier, USUAL_LAYERS, VERSION,
-};
-use crate::stack::finding::FindingCode;
-use crate::stack::finding::{Finding, Mend, Standing};
+use crate::stack::document::{Layer, Tier, USUAL_LAYERS};
+use crate::stack::finding::{Finding, FindingCode, Mend, Standing};
 use crate::stack::onto::CoatLayer;
 use crate::stack::place::{PlaceKind, Stuff, is_a_body};
 use crate::stack::scene::Scene;
 
-/// Longest name, characters.
-const LONGEST_NAME: usize = 120;
 /// How far a tier may stand out over the one below, mm: its coat's own unevenness.
 const OVERHANG: f64 = 2.0;
 /// Thickness proposed where none was written, mm.
 const USUAL_LAYER: f64 = 10.0;
-
-/// What makes it no cake at all: another format, nothing or far too much in it.
-pub fn faults(document: &StackDocument) -> Vec<Fault> {
-    let mut faults = Vec::new();
-    let mut fault =
-        |field: &str, code: FaultCode, message: String| faults.push(Fault::new(field, code, message));
-    if document.format != FORMAT {
-        let shown: String = document.format.chars().take(40).collect();
-        fault(
-            "format",
-            FaultCode::UnknownFormat,
-            format!("this is “{shown}”, not a cake: the format field must say {FORMAT}"),
-        );
-    }
-    if document.version != VERSION {
-        let words =
-            format!("version {} is not known here: this program reads version {VERSION}", document.version);
-        fault("version", FaultCode::UnknownVersion, words);
-    }
-    let letters = document.name.chars().count();
-    if letters > LONGEST_NAME {
-        fault(
-            "name",
-            FaultCode::TooLong,
-            format!("the name has {letters} letters: shorten it to {LONGEST_NAME}"),
-        );
-    }
-    if document.tiers.is_empty() || document.tiers.len() > MOST_TIERS {
-        fault(
-            "tiers",
-            FaultCode::Tiers,
-            format!("a cake has 1 to {MOST_TIERS} tiers, not {}", document.tiers.len()),
-        );
-    }
-    for (at, tier) in document.tiers.iter().enumerate() {
-        if tier.layers.len() > MOST_LAYERS {
-            let words =
-                format!("{} layers in one tier are not read: at most {MOST_LAYERS}", tier.layers.len());
-            fault(&format!("tiers.{at}.layers"), FaultCode::TooMany, words);
-        }
-    }
-    if document.bakes.len() > 40 || document.components.len() > 60 {
-        fault(
-            "bakes",
-            FaultCode::TooMany,
-            "a cake has at most 40 bakes and brings at most 60 formulas".to_owned(),
-        );
-    }
-    for (at, bake) in document.bakes.iter().enumerate() {
-        if document.bakes[..at].iter().any(|other| other.key == bake.key) {
-            fault(
-                &format!("bakes.{at}.key"),
-                FaultCode::Twice,
-                format!("two bakes are called {}: name one otherwise", bake.key),
-            );
-        }
-    }
-    faults
-}
 
 /// Everything wrong with how it is built, and what it must fit into.
 pub fn built(scene: &Scene) -> Vec<Finding> {

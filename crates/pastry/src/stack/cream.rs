@@ -1,8 +1,7 @@
 //! What the places of a cake are made of, looked up and made ready to be asked.
 
 use crate::assess::FormulaDocument;
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::tint::{baked_tint, tint};
 use crate::formula::{Formula, Mixture, System, WeighedLine, totals};
 use crate::ingredient::diet::{Diet, diet};

@@ -1,8 +1,7 @@
 //! Dowels: when a tier needs them for the one above, and how many.
 
 use crate::stack::amount::tier_g;
-use crate::stack::finding::FindingCode;
-use crate::stack::finding::{Finding, Mend, Standing};
+use crate::stack::finding::{Finding, FindingCode, Mend, Standing};
 use crate::stack::scene::{Scene, weight};
 
 /// Area of the tier above that one dowel bears, cm² (assumed), and fewest of them.

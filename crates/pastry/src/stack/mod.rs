@@ -25,6 +25,7 @@ pub mod document;
 pub mod dowels;
 pub mod finding;
 pub mod footprint;
+pub mod no_cake;
 pub mod onto;
 pub mod part;
 pub mod place;

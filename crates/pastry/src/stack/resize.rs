@@ -1,7 +1,6 @@
 //! The whole cake in another tin, or for another number of people.
 
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::number::limit;
 use crate::stack::answer::{StackAnswer, stack};
 use crate::stack::body::Body;

@@ -1,8 +1,7 @@
 //! The formula with the stand-ins in it, gram for gram or by strength, before the rest is brought back.
 
 use crate::assess::document::FormulaDocument;
-use crate::fault::Fault;
-use crate::fault::FaultCode;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::{Line, WeighedLine};
 use crate::ingredient::{Ingredient, Shelf};
 use crate::swap::ask::{Avoid, SwapFor};

@@ -12,8 +12,7 @@ use axum::Json;
 use axum::extract::State;
 use axum::response::Response;
 use pastry::assess::FormulaDocument;
-use pastry::fault::Fault;
-use pastry::fault::FaultCode;
+use pastry::fault::{Fault, FaultCode};
 use pastry::order::foreign::{ReadFile, read};
 use pastry::order::recipe::{
     formula_recipe, order_recipe, order_with_components, stack_recipe, with_components,

@@ -2,10 +2,9 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
-use crate::job::duty::{Cream, Duty, Judged, Measured, Outcome, Said, gives_way, spread_histories};
+use crate::job::duty::{Duty, Judged, Outcome, Said, gives_way, spread_histories};
 use crate::number::{limit, two_digits};
 use crate::rheology::History;
-use crate::rheology::consistency::Consistency;
 use crate::units::{GRAVITY, Length, Mass, Stress};
 use serde::{Deserialize, Serialize};
 use std::f64::consts::PI;
@@ -45,10 +44,6 @@ impl Duty for FillGeometry {
         "fills"
     }
 
-    fn measured(&self) -> Measured {
-        Measured::YieldStressPa
-    }
-
     fn histories(&self, family: Family) -> &'static [History] {
         spread_histories(family, &[History::Worked, History::Fresh])
     }
@@ -72,14 +67,6 @@ impl Duty for FillGeometry {
         let pressure = 1e-3 * self.load_above_g.grams() * GRAVITY / (PI * radius * radius);
         let thickness = 1e-3 * self.thickness_mm.millimetres();
         fill_window(thickness, radius, pressure, self.crumb_strength_pa.pascals())
-    }
-
-    fn value(&self, _cream: Cream, point: &Consistency, _t_c: f64) -> f64 {
-        point.yield_stress_pa
-    }
-
-    fn multipliers(&self, _cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
-        window.map(|limit| limit / point.yield_stress_pa)
     }
 
     fn verdict(&self, outcome: Outcome, _at: &str) -> Option<String> {

@@ -2,10 +2,9 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
-use crate::job::duty::{Cream, Duty, Judged, Measured, Outcome, Said, gives_way, spread_histories};
+use crate::job::duty::{Duty, Judged, Outcome, Said, gives_way, spread_histories};
 use crate::number::limit;
 use crate::rheology::History;
-use crate::rheology::consistency::Consistency;
 use crate::units::{Area, Force, GRAVITY, Length};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -41,10 +40,6 @@ impl Duty for MaskGeometry {
         "masks"
     }
 
-    fn measured(&self) -> Measured {
-        Measured::YieldStressPa
-    }
-
     fn histories(&self, family: Family) -> &'static [History] {
         spread_histories(family, &[History::Worked])
     }
@@ -68,14 +63,6 @@ impl Duty for MaskGeometry {
             self.knife_force_n.newtons(),
             1e-4 * self.knife_area_cm2.square_centimetres(),
         )
-    }
-
-    fn value(&self, _cream: Cream, point: &Consistency, _t_c: f64) -> f64 {
-        point.yield_stress_pa
-    }
-
-    fn multipliers(&self, _cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
-        window.map(|limit| limit / point.yield_stress_pa)
     }
 
     fn verdict(&self, outcome: Outcome, _at: &str) -> Option<String> {

@@ -2,10 +2,9 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
-use crate::job::duty::{Cream, Duty, Judged, Measured, Outcome, Said, gives_way, spread_histories};
+use crate::job::duty::{Duty, Judged, Outcome, Said, gives_way, spread_histories};
 use crate::number::limit;
 use crate::rheology::History;
-use crate::rheology::consistency::Consistency;
 use crate::units::{Area, Force, GRAVITY, Length};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -50,10 +49,6 @@ impl Duty for PipeGeometry {
         "pipes"
     }
 
-    fn measured(&self) -> Measured {
-        Measured::YieldStressPa
-    }
-
     fn histories(&self, family: Family) -> &'static [History] {
         spread_histories(family, &[History::Worked, History::Fresh])
     }
@@ -94,14 +89,6 @@ impl Duty for PipeGeometry {
         let (nozzle, bag) = (self.nozzle_mm.millimetres(), self.bag_mm.millimetres());
         let message = || format!("a nozzle of {nozzle} mm does not fit a bag of {bag} mm: a wider bag");
         (nozzle >= bag).then(|| ("nozzle_mm", message()))
-    }
-
-    fn value(&self, _cream: Cream, point: &Consistency, _t_c: f64) -> f64 {
-        point.yield_stress_pa
-    }
-
-    fn multipliers(&self, _cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
-        window.map(|limit| limit / point.yield_stress_pa)
     }
 
     fn verdict(&self, outcome: Outcome, _at: &str) -> Option<String> {

@@ -2,11 +2,8 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
-use crate::job::duty::{
-    Cream, Duty, Judged, Measured, Outcome, Said, gives_way, limits_crossed, spread_histories,
-};
+use crate::job::duty::{Duty, Judged, Outcome, Said, gives_way, limits_crossed, spread_histories};
 use crate::rheology::History;
-use crate::rheology::consistency::Consistency;
 use crate::units::Stress;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -40,10 +37,6 @@ impl Duty for SpoonGeometry {
         "eats well"
     }
 
-    fn measured(&self) -> Measured {
-        Measured::YieldStressPa
-    }
-
     fn histories(&self, family: Family) -> &'static [History] {
         spread_histories(family, &[History::Rested, History::Worked, History::Fresh])
     }
@@ -64,14 +57,6 @@ impl Duty for SpoonGeometry {
 
     fn crossed(&self) -> Option<(&'static str, String)> {
         limits_crossed("softest_pa", "softness", self.window(0.0), "Pa")
-    }
-
-    fn value(&self, _cream: Cream, point: &Consistency, _t_c: f64) -> f64 {
-        point.yield_stress_pa
-    }
-
-    fn multipliers(&self, _cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
-        window.map(|limit| limit / point.yield_stress_pa)
     }
 
     fn detail(&self, judged: &Judged, said: &Said) -> String {
