@@ -87,6 +87,8 @@ export function showLetters() {
 }
 
 function press(event: KeyboardEvent, first: boolean) {
+  // A browser that fills a field in sends key events without a key.
+  if (typeof event.key !== 'string') return
   const name = keyName(event)
   if (isLetter(name) && !lettersAreKeys()) return
   for (const layer of [...layers].reverse()) {
