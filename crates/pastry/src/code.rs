@@ -36,7 +36,7 @@ pub(crate) use codes;
 mod tests {
     use crate::fault::FaultCode;
     use crate::rheology::warning::WarningCode;
-    use crate::stack::finding::FindingCode;
+    use crate::stack::check::finding::FindingCode;
 
     #[test]
     fn every_code_is_written_as_its_word() {

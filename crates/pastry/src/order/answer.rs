@@ -11,7 +11,7 @@ use crate::order::leftover::{Leftover, UsesOf, leftovers};
 use crate::order::shopping::Larder;
 use crate::order::shopping::{PackOf, ShoppingLine, shopping};
 use crate::stack::answer::stack_of;
-use crate::stack::finding::{BenchWork, Finding, FindingCode, Mend, Standing};
+use crate::stack::check::finding::{BenchWork, Finding, FindingCode, Mend, Standing};
 use crate::stack::part::PartKind;
 use crate::stack::{Known, Makings, StackAnswer};
 use serde::Serialize;

@@ -6,19 +6,19 @@ use crate::ingredient::Diet;
 use crate::number::{hundredths, limit};
 use crate::rheology::warning::WarningCode;
 use crate::stack::amount::{amounts, tier_g};
-use crate::stack::bears::bears;
-use crate::stack::built::built;
-use crate::stack::covers::covers;
+use crate::stack::check::bears::bears;
+use crate::stack::check::built::built;
+use crate::stack::check::covers::covers;
+use crate::stack::check::finding::{Finding, FindingCode, Standing};
+use crate::stack::check::scene::Scene;
 use crate::stack::cream::{Cream, Known, Makings};
-use crate::stack::cut::{Cut, cut};
 use crate::stack::document::{Layer, StackDocument};
-use crate::stack::finding::{Finding, FindingCode, Standing};
 use crate::stack::no_cake::faults;
 use crate::stack::onto::Dowels;
 use crate::stack::part::{PartAnswer, parts};
 use crate::stack::place::{Layout, PlaceKind, is_a_body};
 use crate::stack::place_answer::{PlaceAnswer, place_answers};
-use crate::stack::scene::Scene;
+use crate::stack::shape::cut::{Cut, cut};
 use serde::Serialize;
 use std::f64::consts::PI;
 use utoipa::ToSchema;
@@ -191,7 +191,7 @@ fn tier_answers(scene: &Scene) -> Vec<TierAnswer> {
             let up_to = own.map_or(layout.inner, |mm| (0.1 * mm).max(layout.inner));
             let half = |z: f64| if good { tier.body.half_width(z) } else { 0.0 };
             let steps = if tier.body.stands() { 1 } else { PROFILE };
-            let rolled = matches!(tier.body, crate::stack::body::Body::Roll { .. });
+            let rolled = matches!(tier.body, crate::stack::shape::body::Body::Roll { .. });
             TierAnswer {
                 words: tier.container.as_ref().map_or_else(|| tier.body.words(), |own| own.name.clone()),
                 z_mm: layout.z.map(|z| 10.0 * z),
@@ -319,7 +319,7 @@ fn cuts(scene: &Scene, portions: u32, finished_g: f64) -> Vec<Cut> {
             let layout = &scene.layout.tiers[at];
             let own = tier_g(scene.layout, scene.amounts, at) / finished_g.max(1e-9);
             let part = (own * f64::from(portions) + 1e-6).floor() as u32;
-            let outline = if matches!(body, crate::stack::body::Body::Roll { .. }) || body.stands() {
+            let outline = if matches!(body, crate::stack::shape::body::Body::Roll { .. }) || body.stands() {
                 layout.outside
             } else {
                 body.section(0.0).grown(layout.side)

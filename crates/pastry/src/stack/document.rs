@@ -2,8 +2,8 @@
 
 use crate::assess::FormulaDocument;
 use crate::formula::Line;
-use crate::stack::body::Body;
 use crate::stack::onto::{CoatLayer, Dowels, Drips, Pieces, PipedBorder, Rosettes};
+use crate::stack::shape::body::Body;
 use crate::units::kitchen::Measures;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

@@ -1,6 +1,6 @@
 //! What goes onto a tier, as it stands in the document: coats, drips, borders, rosettes, pieces, dowels.
 
-use crate::stack::cover::Border;
+use crate::stack::shape::cover::Border;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 

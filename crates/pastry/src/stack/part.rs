@@ -2,10 +2,10 @@
 
 use crate::ingredient::PhaseShares;
 use crate::number::{hundredths, on_a_scale};
-use crate::stack::cover::POURED;
+use crate::stack::check::scene::Scene;
 use crate::stack::place::PlaceKind;
 use crate::stack::place_answer::{PlaceAnswer, limit_grams};
-use crate::stack::scene::Scene;
+use crate::stack::shape::cover::POURED;
 use serde::Serialize;
 use utoipa::ToSchema;
 

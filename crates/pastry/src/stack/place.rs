@@ -1,10 +1,10 @@
 //! The places of a cake: each layer, ring, coat, drip and border, where it lies and what volume it has.
 
-use crate::stack::body::Body;
-use crate::stack::cover;
 use crate::stack::document::{Layer, StackDocument, Tier};
-use crate::stack::footprint::Footprint;
 use crate::stack::onto::{CoatLayer, Edge};
+use crate::stack::shape::body::Body;
+use crate::stack::shape::cover;
+use crate::stack::shape::footprint::Footprint;
 use serde::Serialize;
 use std::f64::consts::PI;
 use utoipa::ToSchema;
@@ -133,7 +133,7 @@ fn cm(mm: f64) -> f64 {
 
 /// Whether every size of a body is one.
 pub fn is_a_body(body: &Body) -> bool {
-    let [least, most] = crate::stack::body::SIZES;
+    let [least, most] = crate::stack::shape::body::SIZES;
     body.sizes().iter().all(|(name, mm)| {
         let least = if *name == "hole_mm" { 0.0 } else { least };
         mm.is_finite() && (least..=most).contains(mm)

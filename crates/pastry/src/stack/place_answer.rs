@@ -1,12 +1,12 @@
 //! A place as the page shows it: what it is, how much, where it lies, and what one millimetre more costs.
 
 use crate::number::{digits, hundredths, limit, on_a_scale, weighed_g};
-use crate::stack::cover;
-use crate::stack::covers::drip_band;
+use crate::stack::check::covers::drip_band;
+use crate::stack::check::finding::{Finding, Standing};
+use crate::stack::check::scene::Scene;
 use crate::stack::document::Layer;
-use crate::stack::finding::{Finding, Standing};
 use crate::stack::place::{PlaceKind, Spot, Stuff};
-use crate::stack::scene::Scene;
+use crate::stack::shape::cover;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -144,7 +144,7 @@ fn place_answer(scene: &Scene, at: usize, findings: &[Finding]) -> PlaceAnswer {
 
 /// Across what a place lies on, mm: of a circle its diameter, else that of a circle as large.
 fn across(spot: &Spot) -> f64 {
-    use crate::stack::footprint::Footprint::{Rectangle, Ring, Round};
+    use crate::stack::shape::footprint::Footprint::{Rectangle, Ring, Round};
     10.0 * match spot.outline {
         Round { diameter } | Ring { diameter, .. } => diameter,
         Rectangle { length, .. } => length,

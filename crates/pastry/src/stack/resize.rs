@@ -3,10 +3,10 @@
 use crate::fault::{Fault, FaultCode};
 use crate::number::limit;
 use crate::stack::answer::{StackAnswer, stack};
-use crate::stack::body::Body;
 use crate::stack::cream::Known;
 use crate::stack::document::{Layer, StackDocument};
 use crate::stack::place::is_a_body;
+use crate::stack::shape::body::Body;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 

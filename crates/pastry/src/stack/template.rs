@@ -1,12 +1,12 @@
 //! Builds a kitchen begins with: their places, no components yet; and a batter for each kind of sponge.
 
 use crate::formula::Line;
-use crate::stack::body::Body;
-use crate::stack::cover::Border;
 use crate::stack::document::{
     Bake, Container, Dam, FillingTask, Insert, Layer, SoakGrade, Soaking, StackDocument, Tier,
 };
 use crate::stack::onto::{CoatLayer, Dowels, Drips, Edge, PipedBorder, Rosettes};
+use crate::stack::shape::body::Body;
+use crate::stack::shape::cover::Border;
 use crate::units::kitchen::Measures;
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;

@@ -4,7 +4,7 @@ use pastry::assess::FormulaDocument;
 use pastry::assess::starts::starts;
 use pastry::formula::Family;
 use pastry::ingredient::Shelf;
-use pastry::stack::finding::FindingCode;
+use pastry::stack::check::finding::FindingCode;
 use pastry::stack::{Finding, Known, StackAnswer, StackDocument, stack, templates};
 use serde_json::{Value, json};
 use std::collections::HashMap;

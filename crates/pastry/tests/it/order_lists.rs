@@ -5,7 +5,7 @@ use pastry::assess::starts::starts;
 use pastry::formula::Family;
 use pastry::ingredient::{Ingredient, Pack, Shelf};
 use pastry::order::{OrderAnswer, OrderDocument, OrderedCake, Without, order};
-use pastry::stack::finding::FindingCode;
+use pastry::stack::check::finding::FindingCode;
 use pastry::stack::{Known, StackDocument, Standing};
 use serde_json::json;
 use std::collections::HashMap;

@@ -8,7 +8,7 @@ use pastry::order::recipe::{
     formula_recipe, order_recipe, order_with_components, stack_recipe, with_components,
 };
 use pastry::order::{ListKind, OrderAnswer, OrderDocument, OrderedCake, Without, order, to_csv};
-use pastry::stack::finding::FindingCode;
+use pastry::stack::check::finding::FindingCode;
 use pastry::stack::resize::ResizeTo;
 use pastry::stack::{Body, Known, ResizeAsk, StackDocument, Standing, resize, templates};
 use serde_json::json;

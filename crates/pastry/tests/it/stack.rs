@@ -1,6 +1,6 @@
 //! Volumes against the vectors of an independent implementation, against numeric integration, and by property.
 
-use pastry::stack::cover::{self, Border};
+use pastry::stack::shape::cover::{self, Border};
 use pastry::stack::sponge::{over_layers, sponges};
 use pastry::stack::{Footprint, Sponge, Vessel, Wetness};
 use proptest::prelude::*;

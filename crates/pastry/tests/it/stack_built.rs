@@ -1,9 +1,9 @@
 //! How a cake is built, case by case: sizes, shapes on shapes, what it must fit into, dowels, dams, words.
 
 use crate::cakes::{chosen, found, template, with, worked_out};
-use pastry::stack::bears::dam_needs;
-use pastry::stack::dowels::dowels_needed;
-use pastry::stack::finding::FindingCode;
+use pastry::stack::check::bears::dam_needs;
+use pastry::stack::check::dowels::dowels_needed;
+use pastry::stack::check::finding::FindingCode;
 use pastry::stack::place::is_a_body;
 use pastry::stack::{Body, Finding, PlaceKind, StackAnswer, StackDocument, Standing};
 use serde_json::json;

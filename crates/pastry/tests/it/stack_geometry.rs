@@ -2,9 +2,9 @@
 //! volume; what presses it against the published squeeze film.
 
 use crate::cakes::{chosen, template, worked_out};
-use pastry::stack::bears::dam_needs;
-use pastry::stack::body::squeeze_radius;
-use pastry::stack::dowels::dowels_needed;
+use pastry::stack::check::bears::dam_needs;
+use pastry::stack::check::dowels::dowels_needed;
+use pastry::stack::shape::body::squeeze_radius;
 use pastry::stack::{Body, Footprint, PlaceKind};
 use proptest::prelude::*;
 use std::f64::consts::PI;

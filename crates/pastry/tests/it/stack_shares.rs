@@ -6,7 +6,7 @@ use pastry::job::jobs::{MaskGeometry, SetGeometry};
 use pastry::job::kind::Job;
 use pastry::order::{OrderDocument, OrderedCake, order};
 use pastry::scale::{ShareAsk, shares};
-use pastry::stack::bears::warmest_for;
+use pastry::stack::check::bears::warmest_for;
 use pastry::stack::{Footprint, Known, Makings};
 use proptest::prelude::*;
 use std::f64::consts::PI;

@@ -3,7 +3,7 @@
 use crate::cakes::{chosen, formulas, found, start, template, with, with_known, worked_out, written};
 use pastry::formula::Family;
 use pastry::ingredient::Shelf;
-use pastry::stack::finding::FindingCode;
+use pastry::stack::check::finding::FindingCode;
 use pastry::stack::{Known, StackDocument, Standing, stack, templates};
 use serde_json::json;
 

@@ -4,7 +4,7 @@
 use crate::cakes::{chosen, start, template, with, with_known, worked_out};
 use pastry::formula::Family;
 use pastry::formula::keeping::keeping;
-use pastry::stack::cut::cut;
+use pastry::stack::shape::cut::cut;
 use pastry::stack::sponge::sponges;
 use pastry::stack::{Body, Footprint, PlaceKind, StackDocument, Standing, Vessel, Wetness, stack};
 use serde_json::json;

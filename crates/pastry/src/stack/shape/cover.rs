@@ -1,6 +1,6 @@
 //! What goes onto a tier: coats, drips, borders, rosettes and glazes, ml.
 
-use crate::stack::footprint::Footprint;
+use crate::stack::shape::footprint::Footprint;
 use serde::{Deserialize, Serialize};
 use std::f64::consts::PI;
 use utoipa::ToSchema;

@@ -5,13 +5,13 @@ use crate::job::jobs::{CoatGeometry, DripGeometry, MaskGeometry, PipeGeometry};
 use crate::job::kind::Job;
 use crate::job::physics::drip::{CONTACT, LONGEST_MM};
 use crate::number::{limit, two_digits};
-use crate::stack::bears::{SAFETY, warmest_for};
+use crate::stack::check::bears::{SAFETY, warmest_for};
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
+use crate::stack::check::scene::{Scene, mm};
+use crate::stack::check::soaks::soak;
 use crate::stack::cream::Cream;
-use crate::stack::finding::{Finding, FindingCode, Mend, Standing};
 use crate::stack::onto::{CoatLayer, Drips, Edge};
 use crate::stack::place::{PlaceKind, Spot};
-use crate::stack::scene::{Scene, mm};
-use crate::stack::soaks::soak;
 use crate::units::{Area, Dose, Force, GRAVITY, Length, SurfaceTemperature};
 
 /// Warmest coat that is dripped on, °C (common practice).

@@ -2,12 +2,12 @@
 //! that run over, what was forgotten, and what it must fit into.
 
 use crate::number::limit;
-use crate::stack::body::{Body, SIZES};
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
+use crate::stack::check::scene::Scene;
 use crate::stack::document::{Layer, Tier, USUAL_LAYERS};
-use crate::stack::finding::{Finding, FindingCode, Mend, Standing};
 use crate::stack::onto::CoatLayer;
 use crate::stack::place::{PlaceKind, Stuff, is_a_body};
-use crate::stack::scene::Scene;
+use crate::stack::shape::body::{Body, SIZES};
 
 /// How far a tier may stand out over the one below, mm: its coat's own unevenness.
 const OVERHANG: f64 = 2.0;

@@ -3,10 +3,10 @@
 use crate::job::jobs::SoakGeometry;
 use crate::job::kind::Job;
 use crate::number::{limit, two_digits};
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
+use crate::stack::check::scene::{Scene, mm};
 use crate::stack::cream::Cream;
-use crate::stack::finding::{Finding, FindingCode, Mend, Standing};
 use crate::stack::place::Stuff;
-use crate::stack::scene::{Scene, mm};
 use crate::stack::sponge::Wetness;
 use crate::units::{Length, Mass, Percent, Seconds};
 

@@ -1,8 +1,8 @@
 //! What a tier is: an outline that layers are piled on, or a vessel or mould that they fill; and what lies
 //! between two heights of it.
 
-use crate::stack::footprint::Footprint;
-use crate::stack::vessel::Vessel;
+use crate::stack::shape::footprint::Footprint;
+use crate::stack::shape::vessel::Vessel;
 use serde::{Deserialize, Serialize};
 use std::f64::consts::PI;
 use utoipa::ToSchema;
@@ -383,7 +383,7 @@ impl Body {
                 (long + short + PI * side * height) * side + lid
             }
             Body::Roll { length_mm, .. } => PI * (height + side) * side * 0.1 * length_mm,
-            _ => crate::stack::cover::coat(&self.section(0.0), height, side, top),
+            _ => crate::stack::shape::cover::coat(&self.section(0.0), height, side, top),
         }
     }
 

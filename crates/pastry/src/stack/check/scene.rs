@@ -4,9 +4,9 @@ use crate::assess::document::Work;
 use crate::job::kind::Job;
 use crate::number::two_digits;
 use crate::stack::amount::Amount;
+use crate::stack::check::finding::BenchWork;
 use crate::stack::cream::{Cream, Makings};
 use crate::stack::document::{Layer, StackDocument};
-use crate::stack::finding::BenchWork;
 use crate::stack::place::{Layout, Spot, Stuff};
 use crate::units::{Length, RoomTemperature, Temperature};
 

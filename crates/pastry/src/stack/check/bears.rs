@@ -10,13 +10,13 @@ use crate::job::kind::Job;
 use crate::job::physics::slump::gives_way_below;
 use crate::number::{limit, two_digits};
 use crate::stack::amount::load_above;
-use crate::stack::body::squeeze_radius;
+use crate::stack::check::dowels::dowels;
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
+use crate::stack::check::scene::{Scene, layer_of, mm, weight};
 use crate::stack::cream::Cream;
 use crate::stack::document::{FillingTask, Layer};
-use crate::stack::dowels::dowels;
-use crate::stack::finding::{Finding, FindingCode, Mend, Standing};
 use crate::stack::place::{PlaceKind, Spot, Stuff};
-use crate::stack::scene::{Scene, layer_of, mm, weight};
+use crate::stack::shape::body::squeeze_radius;
 use crate::units::{GRAVITY, Mass, Stress};
 use std::f64::consts::PI;
 

@@ -1,8 +1,8 @@
 //! Dowels: when a tier needs them for the one above, and how many.
 
 use crate::stack::amount::tier_g;
-use crate::stack::finding::{Finding, FindingCode, Mend, Standing};
-use crate::stack::scene::{Scene, weight};
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
+use crate::stack::check::scene::{Scene, weight};
 
 /// Area of the tier above that one dowel bears, cm² (assumed), and fewest of them.
 const PER_DOWEL: f64 = 55.0;

@@ -1,6 +1,6 @@
 //! How a tier is cut into portions, seen from above: pieces of one area, as straight cuts and rings.
 
-use crate::stack::footprint::Footprint;
+use crate::stack::shape::footprint::Footprint;
 use serde::Serialize;
 use std::f64::consts::PI;
 use utoipa::ToSchema;

@@ -1,6 +1,6 @@
 //! What a tin, a mould or a jar holds.
 
-use crate::stack::footprint::Footprint;
+use crate::stack::shape::footprint::Footprint;
 use std::f64::consts::PI;
 
 /// A fluted ring holds this share of a plain one (assumed).

@@ -1,0 +1,10 @@
+//! What is checked of a cake: on a [`scene`], [`built`], [`bears`], [`dowels`], [`covers`] and [`soaks`] find what
+//! does not stand, as [`finding`]s.
+
+pub mod bears;
+pub mod built;
+pub mod covers;
+pub mod dowels;
+pub mod finding;
+pub mod scene;
+pub mod soaks;

@@ -1,0 +1,8 @@
+//! Shapes: [`footprint`] is the outline a tier stands on, [`body`] its whole shape, [`vessel`] what a tin or mould
+//! holds, [`cover`] coats, drips, borders and glazes, [`cut`] the portions.
+
+pub mod body;
+pub mod cover;
+pub mod cut;
+pub mod footprint;
+pub mod vessel;
