@@ -2802,14 +2802,12 @@ export interface components {
          * @enum {string}
          */
         Measures: "us" | "metric" | "australian" | "imperial";
-        /** @description A change of the document that mends. */
+        /** @description A change of the document that mends: one step of undo, however many places it writes. */
         Mend: {
-            /** @description Where in the document; empty for what is done by hand or on the Bench. */
-            path: string;
-            /** @description What to write there; absent takes it away. */
-            value?: unknown;
             /** @description What to do, as on a button: "Set it to 6 mm". */
             words: string;
+            /** @description What to write, in this order; nothing for what is done by hand or on the Bench. */
+            writes: components["schemas"]["Write"][];
         };
         /** @description A school for one formula. */
         MethodSheet: {
@@ -4876,6 +4874,13 @@ export interface components {
          * @enum {string}
          */
         Worker: "hands" | "machine" | "wait";
+        /** @description One place of the document and what to write there. */
+        Write: {
+            /** @description Where in the document. */
+            path: string;
+            /** @description What to write there; absent takes it away. */
+            value?: unknown;
+        };
         /** @description One of our documents. */
         Written: {
             /** @description It. */

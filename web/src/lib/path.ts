@@ -31,6 +31,11 @@ export function writeAt<T>(document: T, path: string, value: unknown): T {
   return fields as T
 }
 
+/** The document with several places written, one after the other. */
+export function writeAll<T>(document: T, writes: { path: string; value?: unknown }[]): T {
+  return writes.reduce((own, write) => writeAt(own, write.path, write.value), document)
+}
+
 /** The document with one item more in the list at a path, before the item that stands at `at`. */
 export function insertAt<T>(document: T, path: string, at: number, value: unknown): T {
   const list = readAt(document, path)

@@ -10,8 +10,9 @@ use crate::order::label::{TapeLabel, labels};
 use crate::order::leftover::{Leftover, UsesOf, leftovers};
 use crate::order::shopping::Larder;
 use crate::order::shopping::{PackOf, ShoppingLine, shopping};
+use crate::stack::address::Address;
 use crate::stack::answer::stack_of;
-use crate::stack::check::finding::{BenchWork, Finding, FindingCode, Mend, Standing};
+use crate::stack::check::finding::{BenchWork, Finding, FindingCode, Mend, Said, Standing};
 use crate::stack::part::PartKind;
 use crate::stack::{Known, Makings, StackAnswer};
 use serde::Serialize;
@@ -158,13 +159,7 @@ pub fn order(
     let mut cautions: Vec<CautionAnswer> = cakes.iter().flat_map(|cake| cake.cautions.clone()).collect();
     cautions.sort_by_key(|caution| caution.caution);
     cautions.dedup();
-    let names: Vec<String> = document
-        .cakes
-        .iter()
-        .zip(&makings)
-        .flat_map(|(cake, makings)| crate::stack::answer::names(&cake.stack, makings))
-        .collect();
-    let (standing, headline, detail) = verdict(document, &cakes, &findings, portions, &names);
+    let (standing, headline, detail) = verdict(document, &cakes, &findings, portions);
     let incomplete = cakes
         .iter()
         .flat_map(|cake| cake.incomplete.iter().map(|words| format!("{}: {words}", named(&cake.name))))
@@ -194,13 +189,16 @@ pub fn order(
 fn portions_found(document: &OrderDocument, portions: u32) -> Vec<Finding> {
     let Some(wanted) = document.servings else { return Vec::new() };
     let (standing, sentence) = if portions < wanted {
-        (Standing::Trouble, format!("{portions} portions for {wanted}: {} short.", wanted - portions))
+        (
+            Standing::Trouble,
+            Said::with(format!("{portions} portions for {wanted}"), format!("{} short.", wanted - portions)),
+        )
     } else {
-        (Standing::Holds, format!("{portions} portions for {wanted}."))
+        (Standing::Holds, format!("{portions} portions for {wanted}.").into())
     };
     let mend = (portions < wanted).then(|| Mend::by_hand("Make a cake larger, or more of them"));
     vec![
-        Finding::new(FindingCode::Portions, "servings", standing, sentence)
+        Finding::new(FindingCode::Portions, Address::Whole("servings"), standing, sentence)
             .of(f64::from(portions), f64::from(wanted), "portions")
             .mended(mend),
     ]
@@ -230,7 +228,7 @@ fn without(document: &OrderDocument, known: &Known, makings: &[Makings]) -> Vec<
             let sentence = format!("{name} has {}, which must not be in this order.", wrong.join(", "));
             let mend = bench.as_ref().map(|_| Mend::by_hand("Swap it out on the Bench"));
             found.push(
-                Finding::new(FindingCode::MustNotBeInIt, format!("cakes.{at}"), Standing::Trouble, sentence)
+                Finding::new(FindingCode::MustNotBeInIt, Address::Cake(at), Standing::Trouble, sentence)
                     .mended(mend)
                     .on_the_bench(bench),
             );
@@ -263,7 +261,6 @@ fn verdict(
     cakes: &[StackAnswer],
     findings: &[Finding],
     portions: u32,
-    names: &[String],
 ) -> (Standing, String, String) {
     if document.cakes.is_empty() {
         return (Standing::Care, "Nothing is ordered yet".to_owned(), "Add a cake to begin.".to_owned());
@@ -271,13 +268,16 @@ fn verdict(
     let own = findings.first().filter(|finding| finding.standing != Standing::Holds);
     let cake = cakes.iter().filter(|cake| cake.standing == Standing::Trouble).collect::<Vec<_>>();
     if let Some(finding) = own {
-        let (head, rest) = finding.parted(names);
         let more = match cake.len() {
             0 => String::new(),
             1 => format!(" {} does not stand yet.", named(&cake[0].name)),
             n => format!(" {n} cakes do not stand yet."),
         };
-        return (finding.standing, head.to_owned(), format!("{rest}{more}").trim().to_owned());
+        return (
+            finding.standing,
+            finding.said.head.clone(),
+            format!("{}{more}", finding.said.rest).trim().to_owned(),
+        );
     }
     if let Some(first) = cake.first() {
         let detail = format!("{}: {} {}", named(&first.name), first.headline, first.detail);

@@ -70,7 +70,7 @@ fn dry(document: &StackDocument, spot: &Spot, makings: &Makings) -> Amount {
             }
         }
         Stuff::Pieces => {
-            let pieces = spot.path.rsplit('.').next().and_then(|at| at.parse::<usize>().ok());
+            let pieces = spot.at.number();
             let each =
                 pieces.and_then(|at| document.tiers[spot.tier].pieces.get(at)).map_or(0.0, |p| p.each_g);
             let exact_g = f64::from(spot.count) * if each.is_finite() { each.clamp(0.0, 1e5) } else { 0.0 };
@@ -81,8 +81,7 @@ fn dry(document: &StackDocument, spot: &Spot, makings: &Makings) -> Amount {
 
 /// The soaking of a layer.
 fn soaking_of<'a>(document: &'a StackDocument, spot: &Spot) -> Option<&'a Soaking> {
-    let at: usize = spot.path.split('.').nth(3)?.parse().ok()?;
-    match document.tiers.get(spot.tier)?.layers.get(at)? {
+    match spot.layer(document)? {
         Layer::Sponge { soak, .. } => soak.as_ref(),
         Layer::Filling { .. } => None,
     }

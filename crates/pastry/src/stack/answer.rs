@@ -11,7 +11,7 @@ use crate::stack::check::built::built;
 use crate::stack::check::covers::covers;
 use crate::stack::check::finding::{Finding, FindingCode, Standing};
 use crate::stack::check::scene::Scene;
-use crate::stack::cream::{Cream, Known, Makings};
+use crate::stack::cream::{Known, Makings};
 use crate::stack::document::{Layer, StackDocument};
 use crate::stack::no_cake::faults;
 use crate::stack::onto::Dowels;
@@ -225,9 +225,7 @@ fn verdict(findings: &[Finding], scene: &Scene) -> (String, String) {
     let worst = findings.first().filter(|finding| finding.standing == Standing::Trouble);
     match worst {
         Some(finding) => {
-            let names = names(scene.document, scene.makings);
-            let (headline, rest) = finding.parted(&names);
-            let mut detail = rest.to_owned();
+            let mut detail = finding.said.rest.clone();
             if let Some(first) = detail.get(..1).map(str::to_uppercase) {
                 detail.replace_range(..1, &first);
             }
@@ -235,7 +233,7 @@ fn verdict(findings: &[Finding], scene: &Scene) -> (String, String) {
                 let gap = if detail.is_empty() { "" } else { " " };
                 detail.push_str(&format!("{gap}And {} more to mend.", trouble - 1));
             }
-            (headline.to_owned(), detail)
+            (finding.said.head.clone(), detail)
         }
         None => {
             let headline = match care {
@@ -251,18 +249,6 @@ fn verdict(findings: &[Finding], scene: &Scene) -> (String, String) {
             (headline, detail)
         }
     }
-}
-
-/// Every name a sentence about a cake may hold.
-pub fn names(document: &StackDocument, makings: &Makings) -> Vec<String> {
-    let mut names = vec![document.name.clone()];
-    names.extend(makings.creams.values().flatten().map(Cream::name));
-    names.extend(document.bakes.iter().map(|bake| bake.name.clone()));
-    for tier in &document.tiers {
-        names.extend(tier.container.iter().map(|own| own.name.clone()));
-        names.extend(tier.pieces.iter().map(|own| own.name.clone()));
-    }
-    names
 }
 
 /// What is not known of a cake, so that its lists, labels and cost are not whole: places without a formula that can be

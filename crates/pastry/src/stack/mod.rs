@@ -10,6 +10,7 @@
 //! * [`check`] finds what does not stand
 //! * [`answer`] puts it together, [`template`] begins one, [`resize`] makes it another size
 
+pub mod address;
 pub mod amount;
 pub mod answer;
 pub mod check;
@@ -25,6 +26,7 @@ pub mod shape;
 pub mod sponge;
 pub mod template;
 
+pub use address::{Address, At};
 pub use answer::{StackAnswer, stack};
 pub use check::finding::{BenchWork, Finding, Mend, Standing};
 pub use cream::{Known, Makings};

@@ -1,5 +1,6 @@
 //! The places of a cake: each layer, ring, coat, drip and border, where it lies and what volume it has.
 
+use crate::stack::address::{Address, At};
 use crate::stack::document::{Layer, StackDocument, Tier};
 use crate::stack::onto::{CoatLayer, Edge};
 use crate::stack::shape::body::Body;
@@ -73,8 +74,8 @@ pub enum Stuff<'a> {
 /// One place.
 #[derive(Debug, Clone)]
 pub struct Spot<'a> {
-    /// Where it stands in the document: `tiers.0.layers.2.dam`.
-    pub path: String,
+    /// Where it stands in its tier.
+    pub at: At,
     /// Which tier.
     pub tier: usize,
     /// What it is.
@@ -95,6 +96,23 @@ pub struct Spot<'a> {
     pub trimmed: f64,
     /// How many of them, for what is counted; 1 for the rest.
     pub count: u32,
+}
+
+impl<'a> Spot<'a> {
+    /// Where it stands in the document.
+    pub fn address(&self) -> Address {
+        Address::In(self.tier, self.at)
+    }
+
+    /// The path of a field of it.
+    pub fn field(&self, name: &str) -> String {
+        self.address().field(name)
+    }
+
+    /// The layer it is, or is in.
+    pub fn layer<'d>(&self, document: &'d StackDocument) -> Option<&'d Layer> {
+        document.tiers.get(self.tier)?.layers.get(self.at.layer()?)
+    }
 }
 
 /// A tier laid out.
@@ -159,7 +177,6 @@ impl<'a> Layout<'a> {
     }
 
     fn tier(&mut self, at: usize, tier: &'a Tier, foot: f64) -> f64 {
-        let path = format!("tiers.{at}");
         let body = &tier.body;
         if !is_a_body(body) {
             let outside = Footprint::Round { diameter: 0.0 };
@@ -195,26 +212,20 @@ impl<'a> Layout<'a> {
         let mut z = 0.0;
         for (k, (layer, height)) in tier.layers.iter().zip(&heights).enumerate() {
             let span = if rolled { [foot, foot + inner] } else { [foot + z, foot + z + height] };
-            self.layer(at, body, layer, &format!("{path}.layers.{k}"), span, [z, z + height]);
+            self.layer((at, k), body, layer, span, [z, z + height]);
             if !rolled {
                 z += height;
             }
         }
         let height_up_to = |under: f64| if rolled { inner } else { inner + under };
         let mut under = [0.0, 0.0];
-        for (name, kind, coat) in [
-            ("crumb_coat", PlaceKind::CrumbCoat, &tier.crumb_coat),
-            ("coat", PlaceKind::Coat, &tier.coat),
-            ("glaze", PlaceKind::Glaze, &tier.glaze),
+        for (place, kind, coat) in [
+            (At::CrumbCoat, PlaceKind::CrumbCoat, &tier.crumb_coat),
+            (At::Coat, PlaceKind::Coat, &tier.coat),
+            (At::Glaze, PlaceKind::Glaze, &tier.glaze),
         ] {
             if let Some(coat) = coat {
-                self.coat(
-                    at,
-                    (body, coat),
-                    format!("{path}.{name}"),
-                    kind,
-                    (foot, height_up_to(under[1]), under[0]),
-                );
+                self.coat((at, place), (body, coat), kind, (foot, height_up_to(under[1]), under[0]));
                 under[0] += cm(coat.side_mm);
                 under[1] += cm(coat.top_mm.unwrap_or(coat.side_mm));
             }
@@ -227,7 +238,7 @@ impl<'a> Layout<'a> {
             body.section(0.0)
         };
         let outside = base.grown(sides);
-        self.on_it(at, tier, &path, span, [outside, body.section(inner).grown(sides)]);
+        self.on_it(at, tier, span, [outside, body.section(inner).grown(sides)]);
         let layout =
             TierLayout { z: span, inner, side: sides, top: top - inner, outside, over_ml, brim, rest };
         self.tiers.push(layout);
@@ -236,18 +247,17 @@ impl<'a> Layout<'a> {
 
     fn layer(
         &mut self,
-        tier: usize,
+        (tier, k): (usize, usize),
         body: &Body,
         layer: &'a Layer,
-        path: &str,
         span: [f64; 2],
         [from, to]: [f64; 2],
     ) {
         let height = to - from;
         let outline = body.section(0.5 * (from + to));
-        let spot = |path: String, kind, stuff, z, thickness, volume| Spot {
-            path,
+        let spot = |at, kind, stuff, z, thickness, volume| Spot {
             tier,
+            at,
             kind,
             stuff,
             z,
@@ -262,13 +272,12 @@ impl<'a> Layout<'a> {
             Layer::Sponge { bake, trim_mm, soak, .. } => {
                 let trimmed = outline.area() * cm(*trim_mm);
                 let stuff = Stuff::Bake(bake.as_deref());
-                let sponge =
-                    spot(path.to_owned(), PlaceKind::Sponge, stuff, span, height, body.part(from, to));
+                let sponge = spot(At::Layer(k), PlaceKind::Sponge, stuff, span, height, body.part(from, to));
                 self.spots.push(Spot { trimmed, ..sponge });
                 if let Some(soak) = soak {
                     let wet = outline.grown(-cm(soak.dry_rim_mm));
                     let stuff = Stuff::Component(soak.component.as_deref());
-                    let soaking = spot(format!("{path}.soak"), PlaceKind::Soak, stuff, span, height, 0.0);
+                    let soaking = spot(At::Soak(k), PlaceKind::Soak, stuff, span, height, 0.0);
                     self.spots.push(Spot { outline: wet, ..soaking });
                 }
             }
@@ -280,9 +289,9 @@ impl<'a> Layout<'a> {
                     let ring = (outline.area() - outline.grown(-cm(dam.width_mm)).area()).max(0.0) * height;
                     taken += ring;
                     let stuff = Stuff::Component(dam.component.as_deref());
-                    rings.push(spot(format!("{path}.dam"), PlaceKind::Dam, stuff, span, height, ring));
+                    rings.push(spot(At::Dam(k), PlaceKind::Dam, stuff, span, height, ring));
                 }
-                for (k, insert) in inserts.iter().enumerate() {
+                for (i, insert) in inserts.iter().enumerate() {
                     let (across, thick) = (cm(insert.diameter_mm), cm(insert.thickness_mm));
                     let volume = PI * across * across / 4.0 * thick;
                     taken += volume;
@@ -291,19 +300,13 @@ impl<'a> Layout<'a> {
                         (None, Some(bake)) => Stuff::Bake(Some(bake)),
                         (component, _) => Stuff::Component(component.as_deref()),
                     };
-                    let disc = spot(
-                        format!("{path}.inserts.{k}"),
-                        PlaceKind::Insert,
-                        stuff,
-                        [foot, foot + thick],
-                        thick,
-                        volume,
-                    );
+                    let disc =
+                        spot(At::Insert(k, i), PlaceKind::Insert, stuff, [foot, foot + thick], thick, volume);
                     rings.push(Spot { outline: Footprint::Round { diameter: across }, ..disc });
                 }
                 let stuff = Stuff::Component(component.as_deref());
                 let volume = (whole - taken).max(0.0);
-                self.spots.push(spot(path.to_owned(), PlaceKind::Filling, stuff, span, height, volume));
+                self.spots.push(spot(At::Layer(k), PlaceKind::Filling, stuff, span, height, volume));
                 self.spots.extend(rings);
             }
         }
@@ -311,9 +314,8 @@ impl<'a> Layout<'a> {
 
     fn coat(
         &mut self,
-        tier: usize,
+        (tier, at): (usize, At),
         (body, coat): (&Body, &'a CoatLayer),
-        path: String,
         kind: PlaceKind,
         (foot, height, under): (f64, f64, f64),
     ) {
@@ -324,8 +326,8 @@ impl<'a> Layout<'a> {
             if body.stands() { cover::coat(&round, height, side, top) } else { body.coat(height, side, top) };
         let on_top = if body.stands() { round.grown(side).area() * top } else { 0.0 };
         self.spots.push(Spot {
-            path,
             tier,
+            at,
             kind,
             stuff: Stuff::Component(coat.component.as_deref()),
             z: [foot, foot + height + top],
@@ -339,10 +341,10 @@ impl<'a> Layout<'a> {
     }
 
     /// What goes onto a coated tier: drips, borders, rosettes, pieces.
-    fn on_it(&mut self, at: usize, tier: &'a Tier, path: &str, span: [f64; 2], [foot, edge]: [Footprint; 2]) {
-        let spot = |path: String, kind, stuff, outline: Footprint, volume, count| Spot {
-            path,
-            tier: at,
+    fn on_it(&mut self, on: usize, tier: &'a Tier, span: [f64; 2], [foot, edge]: [Footprint; 2]) {
+        let spot = |at, kind, stuff, outline: Footprint, volume, count| Spot {
+            tier: on,
+            at,
             kind,
             stuff,
             z: span,
@@ -359,7 +361,7 @@ impl<'a> Layout<'a> {
             let stuff = Stuff::Component(drip.component.as_deref());
             let running =
                 f64::from(count) * if drip.dose_ml.is_finite() { drip.dose_ml.clamp(0.0, 20.0) } else { 0.0 };
-            let drips = spot(format!("{path}.drip"), PlaceKind::Drip, stuff, edge, running + pool, count);
+            let drips = spot(At::Drip, PlaceKind::Drip, stuff, edge, running + pool, count);
             self.spots.push(Spot { on_top: pool, thickness: cover::DRIP_POOL, ..drips });
         }
         for (k, border) in tier.borders.iter().enumerate() {
@@ -369,7 +371,7 @@ impl<'a> Layout<'a> {
             let volume = if tip > 0.0 { cover::border(border.style, length, tip) } else { 0.0 };
             let count = if tip > 0.0 { (length / tip).round() as u32 } else { 0 };
             let stuff = Stuff::Component(border.component.as_deref());
-            let piped = spot(format!("{path}.borders.{k}"), PlaceKind::Border, stuff, outline, volume, count);
+            let piped = spot(At::Border(k), PlaceKind::Border, stuff, outline, volume, count);
             let on_top = if border.edge == Edge::Top { volume } else { 0.0 };
             self.spots.push(Spot { thickness: tip, on_top, ..piped });
         }
@@ -377,13 +379,11 @@ impl<'a> Layout<'a> {
             let (across, height) = (cm(rosettes.diameter_mm), cm(rosettes.height_mm));
             let volume = f64::from(rosettes.count) * cover::rosette(across, height);
             let stuff = Stuff::Component(rosettes.component.as_deref());
-            let path = format!("{path}.rosettes.{k}");
-            let piped = spot(path, PlaceKind::Rosettes, stuff, edge, volume, rosettes.count);
+            let piped = spot(At::Rosettes(k), PlaceKind::Rosettes, stuff, edge, volume, rosettes.count);
             self.spots.push(Spot { thickness: height, on_top: volume, ..piped });
         }
         for (k, pieces) in tier.pieces.iter().enumerate() {
-            let path = format!("{path}.pieces.{k}");
-            self.spots.push(spot(path, PlaceKind::Pieces, Stuff::Pieces, edge, 0.0, pieces.count));
+            self.spots.push(spot(At::Pieces(k), PlaceKind::Pieces, Stuff::Pieces, edge, 0.0, pieces.count));
         }
     }
 }

@@ -96,26 +96,21 @@ fn place_answer(scene: &Scene, at: usize, findings: &[Finding]) -> PlaceAnswer {
             (name, None, key.map(str::to_owned), baked.map(|b| b.tint.clone()))
         }
         Stuff::Pieces => {
-            let pieces = spot
-                .path
-                .rsplit('.')
-                .next()
-                .and_then(|at| at.parse::<usize>().ok())
-                .and_then(|at| scene.document.tiers[spot.tier].pieces.get(at));
+            let pieces = spot.at.number().and_then(|at| scene.document.tiers[spot.tier].pieces.get(at));
             (pieces.map(|own| own.name.clone()), None, None, None)
         }
     };
     // The place itself, and for a dam or a soak, its layer's own findings stay with the layer.
     let standing = findings
         .iter()
-        .filter(|finding| finding.place == spot.path)
+        .filter(|finding| finding.place == spot.address())
         .map(|finding| finding.standing)
         .max()
         .unwrap_or(Standing::Holds);
     let drips_mm = drips(scene, spot);
     PlaceAnswer {
         words: words(scene, spot, amount.grams),
-        path: spot.path.clone(),
+        path: spot.address().to_string(),
         tier: spot.tier,
         kind: spot.kind,
         name,
@@ -152,13 +147,8 @@ fn across(spot: &Spot) -> f64 {
     }
 }
 
-fn layer<'a>(scene: &Scene<'a>, spot: &Spot) -> Option<&'a Layer> {
-    let at: usize = spot.path.split('.').nth(3)?.parse().ok()?;
-    scene.document.tiers.get(spot.tier)?.layers.get(at)
-}
-
 fn dry_rim(scene: &Scene, spot: &Spot) -> Option<f64> {
-    match (spot.kind, layer(scene, spot)?) {
+    match (spot.kind, spot.layer(scene.document)?) {
         (PlaceKind::Soak, Layer::Sponge { soak: Some(soak), .. }) => Some(soak.dry_rim_mm),
         _ => None,
     }
@@ -166,10 +156,10 @@ fn dry_rim(scene: &Scene, spot: &Spot) -> Option<f64> {
 
 /// Width of a dam's ring or of one rosette, mm.
 fn width(scene: &Scene, spot: &Spot) -> Option<f64> {
-    match (spot.kind, layer(scene, spot)) {
+    match (spot.kind, spot.layer(scene.document)) {
         (PlaceKind::Dam, Some(Layer::Filling { dam: Some(dam), .. })) => Some(dam.width_mm),
         (PlaceKind::Rosettes, _) => {
-            let at: usize = spot.path.rsplit('.').next()?.parse().ok()?;
+            let at = spot.at.number()?;
             scene.document.tiers[spot.tier].rosettes.get(at).map(|own| own.diameter_mm)
         }
         _ => None,
@@ -206,7 +196,7 @@ fn words(scene: &Scene, spot: &Spot, grams: f64) -> String {
         PlaceKind::Sponge => format!("Sponge {mm} mm, {g}"),
         PlaceKind::Soak => format!("Soak, {g}"),
         PlaceKind::Filling => {
-            let dam = matches!(layer(scene, spot), Some(Layer::Filling { dam: Some(_), .. }));
+            let dam = matches!(spot.layer(scene.document), Some(Layer::Filling { dam: Some(_), .. }));
             format!("Filling {mm} mm, {g}{}", if dam { " in a dam" } else { "" })
         }
         PlaceKind::Dam => format!("Dam, {g}"),
@@ -242,7 +232,7 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
         let gap = if unit.is_empty() { "" } else { " " };
         Step {
             word: word.to_owned(),
-            path: format!("{}.{field}", spot.path),
+            path: spot.field(field),
             value,
             by,
             unit: unit.to_owned(),
@@ -256,7 +246,7 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
     };
     let tier = &scene.document.tiers[spot.tier];
     let slice = spot.outline.area() * 0.1 * density;
-    match (spot.kind, layer(scene, spot)) {
+    match (spot.kind, spot.layer(scene.document)) {
         (PlaceKind::Sponge, Some(Layer::Sponge { thickness_mm, .. })) => {
             vec![step("height", "thickness_mm", *thickness_mm, 1.0, "mm", slice)]
         }
@@ -277,12 +267,7 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
             vec![step("width", "width_mm", dam.width_mm, 1.0, "mm", wider)]
         }
         (PlaceKind::Insert, Some(Layer::Filling { inserts, .. })) => {
-            let own = spot
-                .path
-                .rsplit('.')
-                .next()
-                .and_then(|k| k.parse::<usize>().ok())
-                .and_then(|k| inserts.get(k));
+            let own = spot.at.number().and_then(|k| inserts.get(k));
             own.map(|own| vec![step("height", "thickness_mm", own.thickness_mm, 1.0, "mm", slice)])
                 .unwrap_or_default()
         }
@@ -316,12 +301,7 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
             ]
         }
         (PlaceKind::Border, _) => {
-            let own = spot
-                .path
-                .rsplit('.')
-                .next()
-                .and_then(|k| k.parse::<usize>().ok())
-                .and_then(|k| tier.borders.get(k));
+            let own = spot.at.number().and_then(|k| tier.borders.get(k));
             own.map(|own| {
                 let volume = |tip: f64| cover::border(own.style, spot.outline.perimeter(), tip);
                 let more = (volume(0.1 * own.tip_mm + 0.1) - volume((0.1 * own.tip_mm).max(1e-6))) * density;
@@ -330,12 +310,7 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
             .unwrap_or_default()
         }
         (PlaceKind::Rosettes, _) => {
-            let own = spot
-                .path
-                .rsplit('.')
-                .next()
-                .and_then(|k| k.parse::<usize>().ok())
-                .and_then(|k| tier.rosettes.get(k));
+            let own = spot.at.number().and_then(|k| tier.rosettes.get(k));
             own.map(|own| {
                 let each = cover::rosette(0.1 * own.diameter_mm, 0.1 * own.height_mm) * density;
                 vec![
@@ -353,12 +328,7 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
             .unwrap_or_default()
         }
         (PlaceKind::Pieces, _) => {
-            let own = spot
-                .path
-                .rsplit('.')
-                .next()
-                .and_then(|k| k.parse::<usize>().ok())
-                .and_then(|k| tier.pieces.get(k));
+            let own = spot.at.number().and_then(|k| tier.pieces.get(k));
             own.map(|own| vec![step("pieces", "count", f64::from(own.count), 1.0, "", own.each_g)])
                 .unwrap_or_default()
         }

@@ -184,19 +184,7 @@ fn wider(document: &StackDocument, scale: f64, step: f64) -> StackDocument {
     let size = |mm: f64| ((mm * scale / step).round() * step).max(step);
     let times = |count: u32, by: f64| ((f64::from(count) * by).round() as u32).max(1);
     for tier in &mut next.tiers {
-        tier.body = match tier.body {
-            Body::Round { diameter_mm } => Body::Round { diameter_mm: size(diameter_mm) },
-            Body::Rectangle { length_mm, width_mm, corner_mm } => {
-                Body::Rectangle { length_mm: size(length_mm), width_mm: size(width_mm), corner_mm }
-            }
-            Body::Ring { diameter_mm, hole_mm } => Body::Ring {
-                diameter_mm: size(diameter_mm),
-                hole_mm: size(hole_mm).min(size(diameter_mm) - step),
-            },
-            Body::Heart { side_mm } => Body::Heart { side_mm: size(side_mm) },
-            Body::Hexagon { across_mm } => Body::Hexagon { across_mm: size(across_mm) },
-            other => other,
-        };
+        tier.body = tier.body.with_outline(size, step);
         for layer in &mut tier.layers {
             if let Layer::Filling { inserts, .. } = layer {
                 for insert in inserts {

@@ -4,7 +4,7 @@ use pastry::assess::FormulaDocument;
 use pastry::assess::starts::starts;
 use pastry::formula::Family;
 use pastry::ingredient::Shelf;
-use pastry::stack::check::finding::FindingCode;
+use pastry::stack::check::finding::{FindingCode, Mend, Write};
 use pastry::stack::{Finding, Known, StackAnswer, StackDocument, stack, templates};
 use serde_json::{Value, json};
 use std::collections::HashMap;
@@ -116,6 +116,12 @@ pub fn written(document: &StackDocument, path: &str, value: Option<&Value>) -> S
         }
     }
     serde_json::from_value(whole).unwrap()
+}
+
+/// A document with everything written that a mend writes.
+pub fn mended(document: &StackDocument, mend: &Mend) -> StackDocument {
+    let one = |own: StackDocument, write: &Write| written(&own, &write.path, write.value.as_ref());
+    mend.writes.iter().fold(document.clone(), one)
 }
 
 /// The finding of a code, or none.

@@ -2,7 +2,7 @@ import { useRef, useState } from 'react'
 import type { BenchWork, OrderAnswer, OrderDocument } from '../../api/client'
 import type { Edit } from '../../desk/history'
 import { price } from '../../lib/format'
-import { insertAt, writeAt } from '../../lib/path'
+import { insertAt, writeAll, writeAt } from '../../lib/path'
 import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { Findings } from '../stack/Findings'
@@ -99,7 +99,7 @@ export function OrderView({ document, answer, currency, edit, onCake, onBench, o
         {answer && answer.findings.length > 0 && (
           <Findings
             findings={answer.findings}
-            onMend={(mend) => mend.path && put(mend.path, mend.value)}
+            onMend={(mend) => edit((own) => writeAll(own, mend.writes))}
             onBench={onBench}
           />
         )}

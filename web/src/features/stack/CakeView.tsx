@@ -2,7 +2,7 @@ import { Tabs } from 'radix-ui'
 import { useRef, useState } from 'react'
 import type { BenchWork, Mend, OrderedCake, PartAnswer, StackAnswer, StackDocument } from '../../api/client'
 import type { Edit } from '../../desk/history'
-import { writeAt } from '../../lib/path'
+import { writeAll } from '../../lib/path'
 import { pngOf, svgOf } from '../../lib/picture'
 import { fileName, saveAs } from '../../lib/save'
 import { Button } from '../../ui/Button'
@@ -45,7 +45,7 @@ export function CakeView(props: CakeViewProps) {
   const drawing = useRef<SVGSVGElement>(null)
   const document = cake.stack
   const mend = (change: Mend) => {
-    if (change.path !== '') edit((own) => writeAt(own, change.path, change.value))
+    if (change.writes.length > 0) edit((own) => writeAll(own, change.writes))
   }
   const bench = (work: BenchWork) => props.onBench(work.component, { work: work.work })
   const sized = (part: PartAnswer) => props.onBench(part.key, { grams: part.to_make_g * cake.count })

@@ -9,10 +9,11 @@ use crate::job::jobs::{FillGeometry, SetGeometry, SpoonGeometry};
 use crate::job::kind::Job;
 use crate::job::physics::slump::gives_way_below;
 use crate::number::{limit, two_digits};
+use crate::stack::address::At;
 use crate::stack::amount::load_above;
 use crate::stack::check::dowels::dowels;
-use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
-use crate::stack::check::scene::{Scene, layer_of, mm, weight};
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Said, Standing};
+use crate::stack::check::scene::{Scene, mm, weight};
 use crate::stack::cream::Cream;
 use crate::stack::document::{FillingTask, Layer};
 use crate::stack::place::{PlaceKind, Spot, Stuff};
@@ -67,7 +68,7 @@ pub fn bears(scene: &Scene) -> Vec<Finding> {
         if spot.kind != PlaceKind::Filling || spot.volume <= 0.0 {
             continue;
         }
-        let Some(Layer::Filling { task, dam, .. }) = layer_of(scene, spot) else { continue };
+        let Some(Layer::Filling { task, dam, .. }) = spot.layer(scene.document) else { continue };
         let Some((key, cream)) = scene.cream_of(spot) else { continue };
         let stands = scene.document.tiers[spot.tier].body.stands();
         found.extend(match (task, dam) {
@@ -98,14 +99,13 @@ fn filling(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
     let name = cream.name();
     let bench = || scene.bench(key, cream, job, t_c);
     if tau < needed {
-        let sentence = format!(
-            "{name} gives way under {above} at {t_c:.1} °C {when}: {} Pa, and it takes {}.",
-            two_digits(tau),
-            two_digits(needed)
+        let sentence = Said::with(
+            format!("{name} gives way under {above} at {t_c:.1} °C {when}"),
+            format!("{} Pa, and it takes {}.", two_digits(tau), two_digits(needed)),
         );
         let mend =
             cooler(scene, cream, &job).or_else(|| thinner(spot, tau / needed)).or_else(|| dam_for(scene, at));
-        let finding = Finding::new(FindingCode::FillingGivesWay, &spot.path, Standing::Trouble, sentence);
+        let finding = Finding::new(FindingCode::FillingGivesWay, spot.address(), Standing::Trouble, sentence);
         return Some(finding.of(tau, needed, "Pa").mended(mend).on_the_bench(bench()));
     }
     let spread = cream.judge(&job, cream.worked_c(), cream.document.history());
@@ -116,7 +116,7 @@ fn filling(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
             cream.worked_c(),
             two_digits(tear)
         );
-        let finding = Finding::new(FindingCode::FillingTears, &spot.path, Standing::Care, sentence);
+        let finding = Finding::new(FindingCode::FillingTears, spot.address(), Standing::Care, sentence);
         return Some(finding.of(spread.measured.value, tear, "Pa").on_the_bench(scene.bench(
             key,
             cream,
@@ -129,13 +129,12 @@ fn filling(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
     } else {
         (Standing::Holds, "bears")
     };
-    let sentence = format!(
-        "{name} {words} {above} at {t_c:.1} °C: {} Pa, and it takes {}.",
-        two_digits(tau),
-        two_digits(needed)
+    let sentence = Said::with(
+        format!("{name} {words} {above} at {t_c:.1} °C"),
+        format!("{} Pa, and it takes {}.", two_digits(tau), two_digits(needed)),
     );
     Some(
-        Finding::new(FindingCode::FillingBears, &spot.path, standing, sentence)
+        Finding::new(FindingCode::FillingBears, spot.address(), standing, sentence)
             .of(tau, needed, "Pa")
             .on_the_bench(bench().filter(|_| standing != Standing::Holds)),
     )
@@ -172,9 +171,8 @@ pub fn warmest_for(cream: &Cream, job: &Job, below: f64) -> Option<f64> {
 /// The same filling so thin that it bears: what is needed goes with the thickness.
 fn thinner(spot: &Spot, share: f64) -> Option<Mend> {
     let thin = (10.0 * spot.thickness * share).floor();
-    (thin >= THINNEST).then(|| {
-        Mend::set(format!("Set it to {} mm", limit(thin)), format!("{}.thickness_mm", spot.path), thin)
-    })
+    (thin >= THINNEST)
+        .then(|| Mend::set(format!("Set it to {} mm", limit(thin)), spot.field("thickness_mm"), thin))
 }
 
 /// What a dam of `width` cm must be, Pa, to hold a filling of `height` cm under `pressure` Pa.
@@ -200,16 +198,16 @@ fn dam_for(scene: &Scene, at: usize) -> Option<Mend> {
         .filter(|(.., tau)| *tau >= needed)
         .max_by(|a, b| a.2.total_cmp(&b.2))?;
     let value = serde_json::json!({ "component": key, "width_mm": DAM });
-    Some(Mend::set(format!("Put a dam of {} round it", cream.name()), format!("{}.dam", spot.path), value))
+    Some(Mend::set(format!("Put a dam of {} round it", cream.name()), spot.field("dam"), value))
 }
 
 /// A filling inside a ring of firmer cream.
 fn dammed(scene: &Scene, at: usize, inside: &Cream) -> Option<Finding> {
     let filling = &scene.layout.spots[at];
-    let (_, dam) = scene.spot(&format!("{}.dam", filling.path))?;
+    let (_, dam) = scene.spot(filling.tier, At::Dam(filling.at.layer()?))?;
     let (key, cream) = scene.cream_of(dam)?;
     let (job, load, pressure) = fill_job(scene, at);
-    let Some(Layer::Filling { dam: Some(ring), .. }) = layer_of(scene, filling) else { return None };
+    let Some(Layer::Filling { dam: Some(ring), .. }) = filling.layer(scene.document) else { return None };
     let width = 0.1 * ring.width_mm;
     if load <= 0.0 || !width.is_finite() || width <= 0.0 {
         return None;
@@ -222,18 +220,18 @@ fn dammed(scene: &Scene, at: usize, inside: &Cream) -> Option<Finding> {
     let above = weight(load);
     if tau < needed {
         let wide = (10.0 * width * needed / tau).ceil();
-        let mend = (wide <= 25.0).then(|| {
-            Mend::set(format!("Make the dam {} mm wide", limit(wide)), format!("{}.width_mm", dam.path), wide)
-        });
-        let sentence = format!(
-            "The dam of {} lets {} out under {above} at {t_c:.1} °C {when}: {} Pa, and it takes {}.",
-            cream.name(),
-            inside.name(),
-            two_digits(tau),
-            two_digits(needed)
+        let mend = (wide <= 25.0)
+            .then(|| Mend::set(format!("Make the dam {} mm wide", limit(wide)), dam.field("width_mm"), wide));
+        let sentence = Said::with(
+            format!(
+                "The dam of {} lets {} out under {above} at {t_c:.1} °C {when}",
+                cream.name(),
+                inside.name()
+            ),
+            format!("{} Pa, and it takes {}.", two_digits(tau), two_digits(needed)),
         );
         return Some(
-            Finding::new(FindingCode::DamGivesWay, &dam.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::DamGivesWay, dam.address(), Standing::Trouble, sentence)
                 .of(tau, needed, "Pa")
                 .mended(mend)
                 .on_the_bench(scene.bench(key, cream, job, t_c)),
@@ -241,13 +239,15 @@ fn dammed(scene: &Scene, at: usize, inside: &Cream) -> Option<Finding> {
     }
     let (standing, words) =
         if low < needed { (Standing::Care, "only just holds") } else { (Standing::Holds, "holds") };
-    let sentence = format!(
-        "{} {words}: {above} above, and its dam takes it with {} Pa where {} are needed.",
-        inside.name(),
-        two_digits(tau),
-        two_digits(needed)
+    let sentence = Said::with(
+        format!("{} {words}", inside.name()),
+        format!(
+            "{above} above, and its dam takes it with {} Pa where {} are needed.",
+            two_digits(tau),
+            two_digits(needed)
+        ),
     );
-    Some(Finding::new(FindingCode::DamHolds, &dam.path, standing, sentence).of(tau, needed, "Pa"))
+    Some(Finding::new(FindingCode::DamHolds, dam.address(), standing, sentence).of(tau, needed, "Pa"))
 }
 
 /// Something turned out that must stand.
@@ -268,14 +268,16 @@ fn set(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding> {
         Outcome::TooLoose if sag <= most => {
             let needed = gives_way_below(cream.predictor.base.density, 1e-3 * height.millimetres());
             let tau = cream.standing(t_c).middle.yield_stress_pa;
-            let sentence = format!(
-                "{} gives way under itself at {t_c:.1} °C {when}: {} Pa, and {} mm take {}.",
-                cream.name(),
-                two_digits(tau),
-                limit(height.millimetres().round()),
-                two_digits(needed)
+            let sentence = Said::with(
+                format!("{} gives way under itself at {t_c:.1} °C {when}", cream.name()),
+                format!(
+                    "{} Pa, and {} mm take {}.",
+                    two_digits(tau),
+                    limit(height.millimetres().round()),
+                    two_digits(needed)
+                ),
             );
-            Finding::new(FindingCode::MouldGivesWay, &spot.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::MouldGivesWay, spot.address(), Standing::Trouble, sentence)
                 .of(tau, needed, "Pa")
                 .mended(cooler(scene, cream, &job))
                 .on_the_bench(bench())
@@ -288,27 +290,29 @@ fn set(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding> {
                 two_digits(most),
                 grade.verb()
             );
-            Finding::new(FindingCode::MouldSags, &spot.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::MouldSags, spot.address(), Standing::Trouble, sentence)
                 .of(sag, most, "%")
                 .mended(cooler(scene, cream, &job))
                 .on_the_bench(bench())
         }
         Outcome::TooStiff => {
-            let sentence = format!("{} is rubbery at {t_c:.1} °C: less of what sets it.", cream.name());
-            Finding::new(FindingCode::MouldRubbery, &spot.path, Standing::Care, sentence)
+            let sentence =
+                Said::with(format!("{} is rubbery at {t_c:.1} °C", cream.name()), "less of what sets it.");
+            Finding::new(FindingCode::MouldRubbery, spot.address(), Standing::Care, sentence)
                 .of(sag, most, "%")
                 .on_the_bench(bench())
         }
         _ => {
             let standing = sure(&judged);
-            let sentence = format!(
-                "{} stands {} mm high at {t_c:.1} °C: it sags {} %, and {} % is the most.",
-                cream.name(),
-                limit(height.millimetres().round()),
-                two_digits(sag),
-                two_digits(most)
+            let sentence = Said::with(
+                format!(
+                    "{} stands {} mm high at {t_c:.1} °C",
+                    cream.name(),
+                    limit(height.millimetres().round())
+                ),
+                format!("it sags {} %, and {} % is the most.", two_digits(sag), two_digits(most)),
             );
-            Finding::new(FindingCode::MouldStands, &spot.path, standing, sentence)
+            Finding::new(FindingCode::MouldStands, spot.address(), standing, sentence)
                 .of(sag, most, "%")
                 .on_the_bench(bench().filter(|_| standing != Standing::Holds))
         }
@@ -337,10 +341,9 @@ fn spooned(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
         Outcome::TooLoose => (
             FindingCode::SpoonRuns,
             Standing::Care,
-            format!(
-                "{name} runs off the spoon at {t_c:.1} °C: {} Pa, and {} mound.",
-                two_digits(tau),
-                two_digits(soft)
+            Said::with(
+                format!("{name} runs off the spoon at {t_c:.1} °C"),
+                format!("{} Pa, and {} mound.", two_digits(tau), two_digits(soft)),
             ),
             soft,
             cooler(scene, cream, &job),
@@ -348,10 +351,9 @@ fn spooned(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
         Outcome::TooStiff => (
             FindingCode::SpoonStiff,
             Standing::Care,
-            format!(
-                "{name} is stiff to eat at {t_c:.1} °C: {} Pa, and {} still melt.",
-                two_digits(tau),
-                two_digits(firm)
+            Said::with(
+                format!("{name} is stiff to eat at {t_c:.1} °C"),
+                format!("{} Pa, and {} still melt.", two_digits(tau), two_digits(firm)),
             ),
             firm,
             None,
@@ -359,14 +361,17 @@ fn spooned(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Finding
         _ => (
             FindingCode::SpoonRight,
             Standing::Holds,
-            format!("{name} is right to eat with a spoon at {t_c:.1} °C: {} Pa.", two_digits(tau)),
+            Said::with(
+                format!("{name} is right to eat with a spoon at {t_c:.1} °C"),
+                format!("{} Pa.", two_digits(tau)),
+            ),
             firm,
             None,
         ),
     };
     let bench = (standing != Standing::Holds).then(|| scene.bench(key, cream, job, t_c)).flatten();
     Some(
-        Finding::new(code, &spot.path, standing, sentence)
+        Finding::new(code, spot.address(), standing, sentence)
             .of(tau, edge, "Pa")
             .mended(mend)
             .on_the_bench(bench),

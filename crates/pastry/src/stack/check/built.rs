@@ -2,7 +2,8 @@
 //! that run over, what was forgotten, and what it must fit into.
 
 use crate::number::limit;
-use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
+use crate::stack::address::{Address, At};
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Said, Standing};
 use crate::stack::check::scene::Scene;
 use crate::stack::document::{Layer, Tier, USUAL_LAYERS};
 use crate::stack::onto::CoatLayer;
@@ -35,31 +36,43 @@ fn unlinked(scene: &Scene) -> Vec<Finding> {
         let what = spot.kind.word();
         let tier = spot.tier + 1;
         let open =
-            |sentence: String| Finding::new(FindingCode::Unlinked, &spot.path, Standing::Trouble, sentence);
+            |sentence: Said| Finding::new(FindingCode::Unlinked, spot.address(), Standing::Trouble, sentence);
         match spot.stuff {
             Stuff::Component(None) => {
-                found.push(open(format!("The {what} of tier {tier} has no formula yet: choose one.")));
+                found.push(open(Said::with(
+                    format!("The {what} of tier {tier} has no formula yet"),
+                    "choose one.",
+                )));
             }
-            Stuff::Bake(None) => {
-                found.push(open(format!("A {what} of tier {tier} is not baked yet: choose what it is.")))
-            }
+            Stuff::Bake(None) => found.push(open(Said::with(
+                format!("A {what} of tier {tier} is not baked yet"),
+                "choose what it is.",
+            ))),
             Stuff::Component(Some(key)) => match scene.makings.creams.get(key) {
-                None => found.push(open(format!(
-                    "The {what} of tier {tier} points to a formula that is not here: choose another."
+                None => found.push(open(Said::with(
+                    format!("The {what} of tier {tier} points to a formula that is not here"),
+                    "choose another.",
                 ))),
-                Some(Err(faults)) => found.push(open(format!(
-                    "The formula of the {what} of tier {tier} cannot be worked out: {}.",
-                    faults.first().map_or("look at it on the Bench", |fault| fault.message.as_str())
+                Some(Err(faults)) => found.push(open(Said::with(
+                    format!("The formula of the {what} of tier {tier} cannot be worked out"),
+                    format!(
+                        "{}.",
+                        faults.first().map_or("look at it on the Bench", |fault| fault.message.as_str())
+                    ),
                 ))),
                 Some(Ok(_)) => {}
             },
             Stuff::Bake(Some(key)) => match scene.makings.bakes.get(key) {
-                None => found.push(open(format!(
-                    "A {what} of tier {tier} points to a bake that is not here: choose another."
+                None => found.push(open(Said::with(
+                    format!("A {what} of tier {tier} points to a bake that is not here"),
+                    "choose another.",
                 ))),
-                Some(Err(faults)) => found.push(open(format!(
-                    "The bake of a {what} of tier {tier} cannot be worked out: {}.",
-                    faults.first().map_or("look at its lines", |fault| fault.message.as_str())
+                Some(Err(faults)) => found.push(open(Said::with(
+                    format!("The bake of a {what} of tier {tier} cannot be worked out"),
+                    format!(
+                        "{}.",
+                        faults.first().map_or("look at its lines", |fault| fault.message.as_str())
+                    ),
                 ))),
                 Some(Ok(_)) => {}
             },
@@ -72,113 +85,97 @@ fn unlinked(scene: &Scene) -> Vec<Finding> {
 /// Sizes that are none, and too many layers.
 fn sizes(at: usize, tier: &Tier) -> Vec<Finding> {
     let mut found = Vec::new();
-    let path = format!("tiers.{at}");
+    let here = |place: At| Address::In(at, place);
     let name = at + 1;
     if !is_a_body(&tier.body) {
         let [least, most] = SIZES;
         let bad = tier.body.sizes().into_iter().find(|(_, mm)| !(least..=most).contains(mm));
         let sentence = match bad {
-            Some((_, mm)) => {
-                format!("Tier {name} cannot be {} mm: each size is {least} to {most} mm.", limit(mm))
-            }
-            None => format!(
-                "Tier {name} has no such shape: its hole, corners or round part are larger than it is."
+            Some((_, mm)) => Said::with(
+                format!("Tier {name} cannot be {} mm", limit(mm)),
+                format!("each size is {least} to {most} mm."),
+            ),
+            None => Said::with(
+                format!("Tier {name} has no such shape"),
+                "its hole, corners or round part are larger than it is.",
             ),
         };
-        found.push(Finding::new(FindingCode::NoSize, format!("{path}.body"), Standing::Trouble, sentence));
+        found.push(Finding::new(FindingCode::NoSize, here(At::Body), Standing::Trouble, sentence));
     }
     if tier.layers.len() > USUAL_LAYERS {
-        let sentence = format!(
-            "Tier {name} has {} layers: more than {USUAL_LAYERS} do not stand as one tier. Part it.",
-            tier.layers.len()
+        let sentence = Said::with(
+            format!("Tier {name} has {} layers", tier.layers.len()),
+            format!("more than {USUAL_LAYERS} do not stand as one tier. Part it."),
         );
-        found.push(
-            Finding::new(FindingCode::ManyLayers, format!("{path}.layers"), Standing::Trouble, sentence).of(
-                tier.layers.len() as f64,
-                USUAL_LAYERS as f64,
-                "layers",
-            ),
-        );
-    }
-    if tier.layers.is_empty() {
-        let sentence = format!("Tier {name} has no layers yet: add a sponge or a filling.");
-        found.push(Finding::new(
-            FindingCode::NoLayers,
-            format!("{path}.layers"),
-            Standing::Trouble,
-            sentence,
+        found.push(Finding::new(FindingCode::ManyLayers, here(At::Layers), Standing::Trouble, sentence).of(
+            tier.layers.len() as f64,
+            USUAL_LAYERS as f64,
+            "layers",
         ));
     }
-    let mut length = |what: &str, mm: f64, field: String, least: f64, usual: f64| {
+    if tier.layers.is_empty() {
+        let sentence = Said::with(format!("Tier {name} has no layers yet"), "add a sponge or a filling.");
+        found.push(Finding::new(FindingCode::NoLayers, here(At::Layers), Standing::Trouble, sentence));
+    }
+    let mut length = |what: &str, mm: f64, (place, field): (At, &str), least: f64, usual: f64| {
         if !(least..=1000.0).contains(&mm) {
-            let sentence = format!(
-                "{what} of tier {name} is {} mm: write {} to 1,000 mm.",
-                if mm.is_finite() { limit(mm) } else { "no".to_owned() },
-                limit(least)
+            let sentence = Said::with(
+                format!(
+                    "{what} of tier {name} is {} mm",
+                    if mm.is_finite() { limit(mm) } else { "no".to_owned() }
+                ),
+                format!("write {} to 1,000 mm.", limit(least)),
             );
-            let mend = Mend::set(format!("Set it to {} mm", limit(usual)), field.clone(), usual);
-            let place = field.rsplit_once('.').map_or(field.clone(), |(place, _)| place.to_owned());
+            let mend = Mend::set(format!("Set it to {} mm", limit(usual)), here(place).field(field), usual);
             found.push(
-                Finding::new(FindingCode::NoThickness, place, Standing::Trouble, sentence).mended(Some(mend)),
+                Finding::new(FindingCode::NoThickness, here(place), Standing::Trouble, sentence)
+                    .mended(Some(mend)),
             );
         }
     };
     let open = matches!(tier.body.own_height_mm(), Some(height) if height.is_finite());
     for (k, layer) in tier.layers.iter().enumerate() {
-        let here = format!("{path}.layers.{k}");
         match layer {
             Layer::Sponge { thickness_mm, trim_mm, .. } => {
-                length("A sponge", *thickness_mm, format!("{here}.thickness_mm"), 0.5, 20.0);
+                length("A sponge", *thickness_mm, (At::Layer(k), "thickness_mm"), 0.5, 20.0);
                 if *trim_mm != 0.0 {
-                    length("The trimming of a sponge", *trim_mm, format!("{here}.trim_mm"), 0.1, 5.0);
+                    length("The trimming of a sponge", *trim_mm, (At::Layer(k), "trim_mm"), 0.1, 5.0);
                 }
             }
             Layer::Filling { thickness_mm, dam, inserts, .. } => {
                 match thickness_mm {
-                    Some(mm) => length("A filling", *mm, format!("{here}.thickness_mm"), 0.5, USUAL_LAYER),
+                    Some(mm) => length("A filling", *mm, (At::Layer(k), "thickness_mm"), 0.5, USUAL_LAYER),
                     None if !open => {
-                        length("A filling", 0.0, format!("{here}.thickness_mm"), 0.5, USUAL_LAYER)
+                        length("A filling", 0.0, (At::Layer(k), "thickness_mm"), 0.5, USUAL_LAYER)
                     }
                     None => {}
                 }
                 if let Some(dam) = dam {
-                    length("The dam", dam.width_mm, format!("{here}.dam.width_mm"), 1.0, 12.0);
+                    length("The dam", dam.width_mm, (At::Dam(k), "width_mm"), 1.0, 12.0);
                 }
                 for (i, insert) in inserts.iter().enumerate() {
-                    length(
-                        "An insert",
-                        insert.thickness_mm,
-                        format!("{here}.inserts.{i}.thickness_mm"),
-                        0.5,
-                        10.0,
-                    );
-                    length(
-                        "An insert",
-                        insert.diameter_mm,
-                        format!("{here}.inserts.{i}.diameter_mm"),
-                        5.0,
-                        40.0,
-                    );
+                    length("An insert", insert.thickness_mm, (At::Insert(k, i), "thickness_mm"), 0.5, 10.0);
+                    length("An insert", insert.diameter_mm, (At::Insert(k, i), "diameter_mm"), 5.0, 40.0);
                 }
             }
         }
     }
-    let coats: [(&str, &str, &Option<CoatLayer>); 3] = [
-        ("The crumb coat", "crumb_coat", &tier.crumb_coat),
-        ("The coat", "coat", &tier.coat),
-        ("The glaze", "glaze", &tier.glaze),
+    let coats: [(&str, At, &Option<CoatLayer>); 3] = [
+        ("The crumb coat", At::CrumbCoat, &tier.crumb_coat),
+        ("The coat", At::Coat, &tier.coat),
+        ("The glaze", At::Glaze, &tier.glaze),
     ];
-    for (what, field, coat) in coats {
+    for (what, place, coat) in coats {
         if let Some(coat) = coat {
-            length(what, coat.side_mm, format!("{path}.{field}.side_mm"), 0.1, 5.0);
+            length(what, coat.side_mm, (place, "side_mm"), 0.1, 5.0);
         }
     }
     for (k, border) in tier.borders.iter().enumerate() {
-        length("The nozzle of the border", border.tip_mm, format!("{path}.borders.{k}.tip_mm"), 1.0, 10.0);
+        length("The nozzle of the border", border.tip_mm, (At::Border(k), "tip_mm"), 1.0, 10.0);
     }
     for (k, rosettes) in tier.rosettes.iter().enumerate() {
-        length("A rosette", rosettes.diameter_mm, format!("{path}.rosettes.{k}.diameter_mm"), 2.0, 25.0);
-        length("A rosette", rosettes.height_mm, format!("{path}.rosettes.{k}.height_mm"), 1.0, 20.0);
+        length("A rosette", rosettes.diameter_mm, (At::Rosettes(k), "diameter_mm"), 2.0, 25.0);
+        length("A rosette", rosettes.height_mm, (At::Rosettes(k), "height_mm"), 1.0, 20.0);
     }
     found
 }
@@ -202,28 +199,38 @@ fn vessel(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
             (left >= 2.0).then(|| {
                 Mend::set(
                     format!("Set that layer to {} mm", limit(left)),
-                    format!("tiers.{at}.layers.{k}.thickness_mm"),
+                    Address::In(at, At::Layer(k)).field("thickness_mm"),
                     left,
                 )
             })
         });
-        let sentence = format!(
-            "{name} is too small: {} ml stand over its {}, {} mm too high.",
-            limit(layout.over_ml.round().max(1.0)),
-            if tier.container.as_ref().is_some_and(|c| c.headspace_mm > 0.0) { "headspace" } else { "rim" },
-            limit((10.0 * over).round() / 10.0)
+        let sentence = Said::with(
+            format!("{name} is too small"),
+            format!(
+                "{} ml stand over its {}, {} mm too high.",
+                limit(layout.over_ml.round().max(1.0)),
+                if tier.container.as_ref().is_some_and(|c| c.headspace_mm > 0.0) {
+                    "headspace"
+                } else {
+                    "rim"
+                },
+                limit((10.0 * over).round() / 10.0)
+            ),
         );
         found.push(
-            Finding::new(FindingCode::RunsOver, format!("tiers.{at}"), Standing::Trouble, sentence)
+            Finding::new(FindingCode::RunsOver, Address::In(at, At::Tier), Standing::Trouble, sentence)
                 .of(10.0 * layout.inner, 10.0 * brim, "mm")
                 .mended(mend),
         );
     }
     if layout.rest == Some(0.0) {
-        let sentence = format!("Nothing is left in {name} for the layer that takes the rest: lower another.");
+        let sentence = Said::with(
+            format!("Nothing is left in {name} for the layer that takes the rest"),
+            "lower another.",
+        );
         found.push(Finding::new(
             FindingCode::NoRest,
-            format!("tiers.{at}.layers"),
+            Address::In(at, At::Layers),
             Standing::Trouble,
             sentence,
         ));
@@ -236,26 +243,25 @@ fn inserts(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
     let layout = &scene.layout.tiers[at];
     let mut found = Vec::new();
     for spot in scene.layout.spots.iter().filter(|spot| spot.tier == at && spot.kind == PlaceKind::Insert) {
-        let filling = spot.path.split(".inserts").next().and_then(|path| scene.spot(path));
+        let filling = spot.at.layer().and_then(|layer| scene.spot(at, At::Layer(layer)));
         let Some((_, filling)) = filling else { continue };
         let top = spot.z[1] - layout.z[0];
         let room = 2.0 * tier.body.half_width(top.min(layout.inner));
         let across = 2.0 * (spot.outline.area() / std::f64::consts::PI).sqrt();
         if spot.z[1] > filling.z[1] + 1e-6 || across > room + 1e-6 {
-            let sentence = format!(
-                "The insert of {} mm does not fit: at its top there are {} mm, and it must stay inside its filling.",
-                limit(10.0 * across),
-                limit((10.0 * room).floor())
+            let sentence = Said::with(
+                format!("The insert of {} mm does not fit", limit(10.0 * across)),
+                format!(
+                    "at its top there are {} mm, and it must stay inside its filling.",
+                    limit((10.0 * room).floor())
+                ),
             );
             let smaller = (10.0 * room - 6.0).floor();
             let mend = (spot.z[1] <= filling.z[1] + 1e-6 && smaller >= 5.0).then(|| {
-                Mend::set(
-                    format!("Make it {} mm", limit(smaller)),
-                    format!("{}.diameter_mm", spot.path),
-                    smaller,
-                )
+                Mend::set(format!("Make it {} mm", limit(smaller)), spot.field("diameter_mm"), smaller)
             });
-            let finding = Finding::new(FindingCode::InsertTooLarge, &spot.path, Standing::Trouble, sentence);
+            let finding =
+                Finding::new(FindingCode::InsertTooLarge, spot.address(), Standing::Trouble, sentence);
             found.push(finding.of(10.0 * across, 10.0 * room, "mm").mended(mend));
         }
     }
@@ -267,20 +273,23 @@ fn forgotten(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
     let mut found = Vec::new();
     for spot in scene.layout.spots.iter().filter(|spot| spot.tier == at && spot.kind == PlaceKind::Soak) {
         if spot.outline.area() <= 0.0 && scene.layout.tiers[at].inner > 0.0 {
-            let sentence =
-                format!("The dry rim of a soak in tier {} leaves nothing to soak: make it narrower.", at + 1);
-            let mend = Mend::set("Leave 10 mm dry", format!("{}.dry_rim_mm", spot.path), 10.0);
+            let sentence = Said::with(
+                format!("The dry rim of a soak in tier {} leaves nothing to soak", at + 1),
+                "make it narrower.",
+            );
+            let mend = Mend::set("Leave 10 mm dry", spot.field("dry_rim_mm"), 10.0);
             found.push(
-                Finding::new(FindingCode::AllRim, &spot.path, Standing::Trouble, sentence).mended(Some(mend)),
+                Finding::new(FindingCode::AllRim, spot.address(), Standing::Trouble, sentence)
+                    .mended(Some(mend)),
             );
         }
     }
-    let path = |k: usize| format!("tiers.{at}.layers.{k}");
+    let nth = |k: usize| Address::In(at, At::Layer(k));
     for (k, pair) in tier.layers.windows(2).enumerate() {
         if let [Layer::Sponge { .. }, Layer::Sponge { .. }] = pair {
             let sentence =
                 format!("Sponges {} and {} of tier {} have nothing between them.", k + 1, k + 2, at + 1);
-            found.push(Finding::new(FindingCode::NothingBetween, path(k + 1), Standing::Care, sentence));
+            found.push(Finding::new(FindingCode::NothingBetween, nth(k + 1), Standing::Care, sentence));
         }
     }
     for (k, layer) in tier.layers.iter().enumerate() {
@@ -294,7 +303,7 @@ fn forgotten(scene: &Scene, at: usize, tier: &Tier) -> Vec<Finding> {
                 at + 1,
                 baked.sponge.word
             );
-            found.push(Finding::new(FindingCode::NotSoaked, path(k), Standing::Care, sentence));
+            found.push(Finding::new(FindingCode::NotSoaked, nth(k), Standing::Care, sentence));
         }
     }
     found
@@ -318,31 +327,18 @@ fn overhangs(scene: &Scene) -> Vec<Finding> {
             if above <= below + OVERHANG {
                 return None;
             }
-            let sentence = format!(
-                "Tier {} is {} mm across and stands on {} mm: a tier is no wider than the one below.",
-                at + 1,
-                limit(above.round()),
-                limit(below.round())
+            let sentence = Said::with(
+                format!(
+                    "Tier {} is {} mm across and stands on {} mm",
+                    at + 1,
+                    limit(above.round()),
+                    limit(below.round())
+                ),
+                "a tier is no wider than the one below.",
             );
-            let field = match tiers[at].body {
-                Body::Round { diameter_mm } | Body::Ring { diameter_mm, .. } => {
-                    Some(("diameter_mm", diameter_mm))
-                }
-                Body::Rectangle { length_mm, .. } => Some(("length_mm", length_mm)),
-                _ => None,
-            };
-            let mend = field.and_then(|(name, mm)| {
-                let narrow = ((mm - (above - below)) / 10.0).floor() * 10.0;
-                (narrow >= 50.0).then(|| {
-                    Mend::set(
-                        format!("Make it {} mm", limit(narrow)),
-                        format!("tiers.{at}.body.{name}"),
-                        narrow,
-                    )
-                })
-            });
+            let mend = narrower(tiers, at, above - below);
             Some(
-                Finding::new(FindingCode::Overhangs, format!("tiers.{at}"), Standing::Trouble, sentence)
+                Finding::new(FindingCode::Overhangs, Address::In(at, At::Tier), Standing::Trouble, sentence)
                     .of(above, below, "mm")
                     .mended(mend),
             )
@@ -350,14 +346,44 @@ fn overhangs(scene: &Scene) -> Vec<Finding> {
         .collect()
 }
 
+/// A tier and those on it brought in by so many mm, in whole centimetres.
+fn narrower(tiers: &[Tier], at: usize, by_mm: f64) -> Option<Mend> {
+    let width = |body: &Body| 20.0 * body.half_width(0.0);
+    let own = width(&tiers[at].body);
+    let factor = 1.0 - by_mm / own;
+    let size = |mm: f64| (0.1 * mm * factor + 1e-9).floor() * 10.0;
+    let smaller = |body: Body| body.with_outline(size, 10.0);
+    let narrow = smaller(tiers[at].body);
+    if !tiers[at].body.stands() || !is_a_body(&narrow) || width(&narrow) < 50.0 {
+        return None;
+    }
+    // Those above would stand out over it then.
+    let with_it: Vec<usize> = (at + 1..tiers.len())
+        .take_while(|above| width(&tiers[*above].body) > width(&narrow) && tiers[*above].body.stands())
+        .collect();
+    let words = match narrow {
+        Body::Round { diameter_mm } | Body::Ring { diameter_mm, .. } => {
+            format!("Make it {} mm", limit(diameter_mm))
+        }
+        other => format!("Make it a {}", other.words()),
+    };
+    let and = if with_it.is_empty() { "" } else { ", and what stands on it with it" };
+    let body_at = |tier: usize| Address::In(tier, At::Body).to_string();
+    let mend = Mend::set(format!("{words}{and}"), body_at(at), narrow);
+    Some(with_it.into_iter().fold(mend, |mend, tier| mend.and(body_at(tier), smaller(tiers[tier].body))))
+}
+
 /// What it must fit: collars, the smoother, the box, the board.
 fn fits(scene: &Scene) -> Vec<Finding> {
     let (document, tiers) = (scene.document, &scene.layout.tiers);
     let mut found = Vec::new();
     let mut over =
-        |code: FindingCode, place: String, what: String, has: f64, needs: f64, mend: Option<Mend>| {
+        |code: FindingCode, place: Address, what: String, has: f64, needs: f64, mend: Option<Mend>| {
             if has.is_finite() && has > 0.0 && needs > has {
-                let sentence = format!("{what}: {} mm, and it takes {}.", limit(has), limit(needs.ceil()));
+                let sentence = Said::with(
+                    format!("{what}"),
+                    format!("{} mm, and it takes {}.", limit(has), limit(needs.ceil())),
+                );
                 found.push(
                     Finding::new(code, place, Standing::Care, sentence).of(needs, has, "mm").mended(mend),
                 );
@@ -369,14 +395,14 @@ fn fits(scene: &Scene) -> Vec<Finding> {
             let what = format!("The collar of tier {} is too low", at + 1);
             let mend = Mend::set(
                 format!("Take one of {} mm", limit((height + 5.0).ceil())),
-                format!("tiers.{at}.collar_mm"),
+                Address::In(at, At::Tier).field("collar_mm"),
                 (height + 5.0).ceil(),
             );
-            over(FindingCode::Collar, format!("tiers.{at}"), what, collar, height, Some(mend));
+            over(FindingCode::Collar, Address::In(at, At::Tier), what, collar, height, Some(mend));
         }
         if let Some(smoother) = document.smoother_mm.filter(|_| document.tiers[at].coat.is_some()) {
             let what = format!("The smoother does not reach over the side of tier {}", at + 1);
-            over(FindingCode::Smoother, format!("tiers.{at}.coat"), what, smoother, height, None);
+            over(FindingCode::Smoother, Address::In(at, At::Coat), what, smoother, height, None);
         }
     }
     let tall = tiers.last().map_or(0.0, |tier| 10.0 * tier.z[1])
@@ -394,7 +420,7 @@ fn fits(scene: &Scene) -> Vec<Finding> {
     if let Some([width, height]) = document.box_mm {
         over(
             FindingCode::BoxLow,
-            "box_mm".to_owned(),
+            Address::Whole("box_mm"),
             "The box is too low".to_owned(),
             height,
             tall + 5.0,
@@ -403,7 +429,7 @@ fn fits(scene: &Scene) -> Vec<Finding> {
         let base = wide.max(document.board_mm.unwrap_or(0.0));
         over(
             FindingCode::BoxNarrow,
-            "box_mm".to_owned(),
+            Address::Whole("box_mm"),
             "The box is too narrow".to_owned(),
             width,
             base,
@@ -418,7 +444,7 @@ fn fits(scene: &Scene) -> Vec<Finding> {
         );
         over(
             FindingCode::Board,
-            "board_mm".to_owned(),
+            Address::Whole("board_mm"),
             "The board is too narrow".to_owned(),
             board,
             wide,

@@ -6,7 +6,7 @@ use crate::job::kind::Job;
 use crate::job::physics::drip::{CONTACT, LONGEST_MM};
 use crate::number::{limit, two_digits};
 use crate::stack::check::bears::{SAFETY, warmest_for};
-use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Said, Standing};
 use crate::stack::check::scene::{Scene, mm};
 use crate::stack::check::soaks::soak;
 use crate::stack::cream::Cream;
@@ -63,22 +63,20 @@ fn coat(scene: &Scene, spot: &Spot, key: &str, cream: &Cream) -> Option<Finding>
     let (name, thick) = (cream.name(), limit(10.0 * spot.thickness));
     if tau < needed {
         let thin = (10.0 * spot.thickness * tau / needed * 2.0).floor() / 2.0;
-        let thinner = (thin >= 1.0).then(|| {
-            Mend::set(format!("Set it to {} mm", limit(thin)), format!("{}.side_mm", spot.path), thin)
-        });
+        let thinner = (thin >= 1.0)
+            .then(|| Mend::set(format!("Set it to {} mm", limit(thin)), spot.field("side_mm"), thin));
         let cooler = || {
             let warmest = warmest_for(cream, &job, t_c)?;
             let (path, word) =
                 if when == "on the way" { ("transport_c", "Carry") } else { ("serve_c", "Serve") };
             Some(Mend::set(format!("{word} it at {} °C", limit(warmest)), path, warmest))
         };
-        let sentence = format!(
-            "{thick} mm of {name} slides off the side at {t_c:.1} °C {when}: {} Pa, and it takes {}.",
-            two_digits(tau),
-            two_digits(needed)
+        let sentence = Said::with(
+            format!("{thick} mm of {name} slides off the side at {t_c:.1} °C {when}"),
+            format!("{} Pa, and it takes {}.", two_digits(tau), two_digits(needed)),
         );
         return Some(
-            Finding::new(FindingCode::CoatSlides, &spot.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::CoatSlides, spot.address(), Standing::Trouble, sentence)
                 .of(tau, needed, "Pa")
                 .mended(thinner.or_else(cooler))
                 .on_the_bench(scene.bench(key, cream, job, t_c)),
@@ -89,12 +87,11 @@ fn coat(scene: &Scene, spot: &Spot, key: &str, cream: &Cream) -> Option<Finding>
     } else {
         (Standing::Holds, "stays")
     };
-    let sentence = format!(
-        "{thick} mm of {name} {words} on the side at {t_c:.1} °C: {} Pa, and it takes {}.",
-        two_digits(tau),
-        two_digits(needed)
+    let sentence = Said::with(
+        format!("{thick} mm of {name} {words} on the side at {t_c:.1} °C"),
+        format!("{} Pa, and it takes {}.", two_digits(tau), two_digits(needed)),
     );
-    Some(Finding::new(FindingCode::CoatStays, &spot.path, standing, sentence).of(tau, needed, "Pa"))
+    Some(Finding::new(FindingCode::CoatStays, spot.address(), standing, sentence).of(tau, needed, "Pa"))
 }
 
 /// A poured coat: the film that stays is predicted, and compared with what the cook counts on.
@@ -122,11 +119,10 @@ fn glaze(scene: &Scene, spot: &Spot, own: &CoatLayer, key: &str, cream: &Cream) 
             two_digits(film.value),
             limit(want)
         );
-        let mend = (near >= 0.1).then(|| {
-            Mend::set(format!("Count on {} mm", limit(near)), format!("{}.side_mm", spot.path), near)
-        });
+        let mend = (near >= 0.1)
+            .then(|| Mend::set(format!("Count on {} mm", limit(near)), spot.field("side_mm"), near));
         return Some(
-            Finding::new(FindingCode::GlazeFilm, &spot.path, Standing::Care, sentence)
+            Finding::new(FindingCode::GlazeFilm, spot.address(), Standing::Care, sentence)
                 .of(film.value, want, "mm")
                 .mended(mend)
                 .on_the_bench(scene.bench(key, cream, job, pour_c)),
@@ -137,7 +133,7 @@ fn glaze(scene: &Scene, spot: &Spot, own: &CoatLayer, key: &str, cream: &Cream) 
         two_digits(film.value)
     );
     Some(
-        Finding::new(FindingCode::GlazeFilm, &spot.path, Standing::Holds, sentence)
+        Finding::new(FindingCode::GlazeFilm, spot.address(), Standing::Holds, sentence)
             .of(film.value, want, "mm"),
     )
 }
@@ -186,9 +182,7 @@ fn drip_length(scene: &Scene, spot: &Spot, drip: &Drips, key: &str, cream: &Crea
         (middle < LONGEST_MM
             && (0.3..=3.0).contains(&(dose / drip.dose_ml))
             && (dose - drip.dose_ml).abs() > 0.02)
-            .then(|| {
-                Mend::set(format!("Let go {dose:.2} ml for each"), format!("{}.dose_ml", spot.path), dose)
-            })
+            .then(|| Mend::set(format!("Let go {dose:.2} ml for each"), spot.field("dose_ml"), dose))
     };
     if high > side {
         let standing = if middle > side { Standing::Trouble } else { Standing::Care };
@@ -199,7 +193,7 @@ fn drip_length(scene: &Scene, spot: &Spot, drip: &Drips, key: &str, cream: &Crea
             if border > 0.0 { " above its border" } else { "" }
         );
         return Some(
-            Finding::new(FindingCode::DripReachesBoard, &spot.path, standing, sentence)
+            Finding::new(FindingCode::DripReachesBoard, spot.address(), standing, sentence)
                 .of(middle, side, "mm")
                 .mended(dose(side * middle / high.max(1e-9)))
                 .on_the_bench(bench()),
@@ -214,7 +208,7 @@ fn drip_length(scene: &Scene, spot: &Spot, drip: &Drips, key: &str, cream: &Crea
             limit(long)
         );
         return Some(
-            Finding::new(code, &spot.path, Standing::Care, sentence)
+            Finding::new(code, spot.address(), Standing::Care, sentence)
                 .of(middle, wanted, "mm")
                 .mended(dose(wanted))
                 .on_the_bench(bench()),
@@ -226,7 +220,10 @@ fn drip_length(scene: &Scene, spot: &Spot, drip: &Drips, key: &str, cream: &Crea
         two_digits(high),
         limit(side.round())
     );
-    Some(Finding::new(FindingCode::DripLength, &spot.path, Standing::Holds, sentence).of(middle, long, "mm"))
+    Some(
+        Finding::new(FindingCode::DripLength, spot.address(), Standing::Holds, sentence)
+            .of(middle, long, "mm"),
+    )
 }
 
 /// A warm drip on a cold coat: the coat must still stay where the two meet.
@@ -244,37 +241,38 @@ fn drip_heat(scene: &Scene, spot: &Spot, drip: &Drips, cream: &Cream) -> Option<
     let needed = mask_window(coat.predictor.base.density, 1e-2 * under.thickness, 1.0, 1.0)[0];
     let tau_at = |t_c: f64| coat.standing(t_c.clamp(0.0, 45.0)).middle.yield_stress_pa;
     let tau = tau_at(meets_c);
-    let path = format!("{}.coat_c", spot.path);
+    let path = spot.field("coat_c");
     let melts = tau < needed;
     if melts || coat_c > WARMEST_COAT {
         let cold = (0..=30)
             .map(|step| 12.0 - 0.5 * f64::from(step))
             .find(|cold| *cold < coat_c && tau_at(cold + CONTACT * (drip_c - cold)) >= needed);
         let sentence = if melts {
-            format!(
-                "Drips at {drip_c:.1} °C warm the coat to {meets_c:.1} °C where they meet: {} Pa, and it takes {} to stay.",
-                two_digits(tau),
-                two_digits(needed)
+            Said::with(
+                format!("Drips at {drip_c:.1} °C warm the coat to {meets_c:.1} °C where they meet"),
+                format!("{} Pa, and it takes {} to stay.", two_digits(tau), two_digits(needed)),
             )
         } else {
             format!(
                 "The coat is dripped on at {coat_c:.1} °C; cold from the fridge, under {WARMEST_COAT:.0} °C, it stays sharp."
             )
+            .into()
         };
         let standing = if melts { Standing::Trouble } else { Standing::Care };
         let mend = cold.map(|cold| Mend::set(format!("Chill the coat to {} °C", limit(cold)), path, cold));
         return Some(
-            Finding::new(FindingCode::DripMeltsCoat, &spot.path, standing, sentence)
+            Finding::new(FindingCode::DripMeltsCoat, spot.address(), standing, sentence)
                 .of(tau, needed, "Pa")
                 .mended(mend),
         );
     }
-    let sentence = format!(
-        "Drips at {drip_c:.1} °C warm the coat to {meets_c:.1} °C; it stays: {} Pa.",
-        two_digits(tau)
+    let sentence = Said::with(
+        format!("Drips at {drip_c:.1} °C warm the coat to {meets_c:.1} °C; it stays"),
+        format!("{} Pa.", two_digits(tau)),
     );
     Some(
-        Finding::new(FindingCode::DripMeltsCoat, &spot.path, Standing::Holds, sentence).of(tau, needed, "Pa"),
+        Finding::new(FindingCode::DripMeltsCoat, spot.address(), Standing::Holds, sentence)
+            .of(tau, needed, "Pa"),
     )
 }
 
@@ -298,21 +296,22 @@ fn poured_on(scene: &Scene, at: usize, cream: &Cream) -> Option<Finding> {
     let needed = SAFETY * cream.predictor.base.density * GRAVITY * 1e-2 * spot.thickness;
     let tau = under.standing(meets_c).middle.yield_stress_pa;
     let sentence = |words: &str| {
-        format!(
-            "{} poured at {pour_c:.1} °C meets {} at {meets_c:.1} °C{words}: {} Pa, and it takes {}.",
-            cream.name(),
-            under.name(),
-            two_digits(tau),
-            two_digits(needed)
+        Said::with(
+            format!(
+                "{} poured at {pour_c:.1} °C meets {} at {meets_c:.1} °C{words}",
+                cream.name(),
+                under.name()
+            ),
+            format!("{} Pa, and it takes {}.", two_digits(tau), two_digits(needed)),
         )
     };
     Some(if tau < needed {
         let mend = Mend::by_hand("Let it cool further, and let what lies under it set for longer");
-        Finding::new(FindingCode::WarmOnSoft, &spot.path, Standing::Trouble, sentence(" and sinks in"))
+        Finding::new(FindingCode::WarmOnSoft, spot.address(), Standing::Trouble, sentence(" and sinks in"))
             .of(tau, needed, "Pa")
             .mended(Some(mend))
     } else {
-        Finding::new(FindingCode::WarmOnSoft, &spot.path, Standing::Holds, sentence(", and lies on it"))
+        Finding::new(FindingCode::WarmOnSoft, spot.address(), Standing::Holds, sentence(", and lies on it"))
             .of(tau, needed, "Pa")
     })
 }
@@ -320,7 +319,7 @@ fn poured_on(scene: &Scene, at: usize, cream: &Cream) -> Option<Finding> {
 /// Borders and rosettes: pushed through their nozzle, and standing when they are eaten.
 fn piped(scene: &Scene, spot: &Spot, key: &str, cream: &Cream) -> Option<Finding> {
     let tier = &scene.document.tiers[spot.tier];
-    let at: usize = spot.path.rsplit('.').next()?.parse().ok()?;
+    let at = spot.at.number()?;
     let (height, tip) = match spot.kind {
         PlaceKind::Border => {
             let border = tier.borders.get(at)?;
@@ -351,39 +350,33 @@ fn piped(scene: &Scene, spot: &Spot, key: &str, cream: &Cream) -> Option<Finding
         let warmest = warmest_for(cream, &job, t_c);
         let (path, word) = if when == "on the way" { ("transport_c", "Carry") } else { ("serve_c", "Serve") };
         let mend = warmest.map(|t| Mend::set(format!("{word} it at {} °C", limit(t)), path, t));
-        let sentence = format!(
-            "{name} piped {} mm high slumps at {t_c:.1} °C {when}: {} Pa, and it takes {}.",
-            limit(height),
-            two_digits(stands.measured.value),
-            two_digits(low)
+        let sentence = Said::with(
+            format!("{name} piped {} mm high slumps at {t_c:.1} °C {when}", limit(height)),
+            format!("{} Pa, and it takes {}.", two_digits(stands.measured.value), two_digits(low)),
         );
         return Some(
-            Finding::new(FindingCode::PipedSlumps, &spot.path, Standing::Trouble, sentence)
+            Finding::new(FindingCode::PipedSlumps, spot.address(), Standing::Trouble, sentence)
                 .of(stands.measured.value, low, "Pa")
                 .mended(mend)
                 .on_the_bench(bench(t_c)),
         );
     }
     if goes.measured.value > high {
-        let sentence = format!(
-            "{name} is {} Pa at {worked_c:.1} °C: too stiff for a {} mm nozzle, which takes up to {}.",
-            two_digits(goes.measured.value),
-            limit(tip),
-            two_digits(high)
+        let sentence = Said::with(
+            format!("{name} is {} Pa at {worked_c:.1} °C", two_digits(goes.measured.value)),
+            format!("too stiff for a {} mm nozzle, which takes up to {}.", limit(tip), two_digits(high)),
         );
         return Some(
-            Finding::new(FindingCode::PipedStiff, &spot.path, Standing::Care, sentence)
+            Finding::new(FindingCode::PipedStiff, spot.address(), Standing::Care, sentence)
                 .of(goes.measured.value, high, "Pa")
                 .on_the_bench(bench(worked_c)),
         );
     }
-    let sentence = format!(
-        "{name} piped {} mm high stands at {t_c:.1} °C: {} Pa, and it takes {}.",
-        limit(height),
-        two_digits(stands.measured.value),
-        two_digits(low)
+    let sentence = Said::with(
+        format!("{name} piped {} mm high stands at {t_c:.1} °C", limit(height)),
+        format!("{} Pa, and it takes {}.", two_digits(stands.measured.value), two_digits(low)),
     );
-    Some(Finding::new(FindingCode::PipedStands, &spot.path, Standing::Holds, sentence).of(
+    Some(Finding::new(FindingCode::PipedStands, spot.address(), Standing::Holds, sentence).of(
         stands.measured.value,
         low,
         "Pa",

@@ -1,7 +1,8 @@
 //! Dowels: when a tier needs them for the one above, and how many.
 
+use crate::stack::address::{Address, At};
 use crate::stack::amount::tier_g;
-use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Said, Standing};
 use crate::stack::check::scene::{Scene, weight};
 
 /// Area of the tier above that one dowel bears, cm² (assumed), and fewest of them.
@@ -19,7 +20,7 @@ pub fn dowels(scene: &Scene, tier: usize, found: &[Finding]) -> Option<Finding> 
     let grams: f64 =
         (tier + 1..scene.layout.tiers.len()).map(|t| tier_g(scene.layout, scene.amounts, t)).sum();
     let needed = dowels_needed(above.outside.area());
-    let path = format!("tiers.{tier}.dowels");
+    let here = Address::In(tier, At::Dowels);
     let bears = weight(grams);
     if grams <= 0.0 || scene.layout.tiers[tier].z[1] <= scene.layout.tiers[tier].z[0] {
         return None;
@@ -27,13 +28,17 @@ pub fn dowels(scene: &Scene, tier: usize, found: &[Finding]) -> Option<Finding> 
     let with = serde_json::json!({ "count": needed, "diameter_mm": 8.0 });
     Some(match scene.document.tiers[tier].dowels {
         None => {
-            let prefix = format!("tiers.{tier}.layers.");
-            let gives_way =
-                found.iter().any(|f| f.place.starts_with(&prefix) && f.standing == Standing::Trouble);
+            let gives_way = found.iter().any(|own| {
+                own.standing == Standing::Trouble
+                    && matches!(own.place, Address::In(at, place) if at == tier && place.layer().is_some())
+            });
             let (standing, words) = if gives_way {
                 (
                     Standing::Trouble,
-                    format!("Nothing bears the {bears} above tier {}: its filling gives way.", tier + 1),
+                    Said::with(
+                        format!("Nothing bears the {bears} above tier {}", tier + 1),
+                        "its filling gives way.",
+                    ),
                 )
             } else {
                 (
@@ -41,25 +46,29 @@ pub fn dowels(scene: &Scene, tier: usize, found: &[Finding]) -> Option<Finding> 
                     format!(
                         "Tier {} carries {bears} on its fillings alone; a knock or a warm hour shifts it.",
                         tier + 1
-                    ),
+                    )
+                    .into(),
                 )
             };
-            Finding::new(FindingCode::NoDowels, path.clone(), standing, words)
+            Finding::new(FindingCode::NoDowels, here, standing, words)
                 .of(0.0, f64::from(needed), "dowels")
-                .mended(Some(Mend::set(format!("Put in {needed} dowels of 8 mm"), path, with)))
+                .mended(Some(Mend::set(format!("Put in {needed} dowels of 8 mm"), here.to_string(), with)))
         }
         Some(own) if own.count < needed => {
-            let words = format!("{} dowels are few for a tier of {bears}: {needed} share it.", own.count);
-            Finding::new(FindingCode::FewDowels, path.clone(), Standing::Care, words)
+            let words = Said::with(
+                format!("{} dowels are few for a tier of {bears}", own.count),
+                format!("{needed} share it."),
+            );
+            Finding::new(FindingCode::FewDowels, here, Standing::Care, words)
                 .of(f64::from(own.count), f64::from(needed), "dowels")
-                .mended(Some(Mend::set(format!("Put in {needed} dowels"), format!("{path}.count"), needed)))
+                .mended(Some(Mend::set(format!("Put in {needed} dowels"), here.field("count"), needed)))
         }
         Some(own) => {
             let words = format!(
                 "{} dowels carry the {bears} above. Whoever cuts it must know how many come out.",
                 own.count
             );
-            Finding::new(FindingCode::DowelsCarry, path, Standing::Holds, words).of(
+            Finding::new(FindingCode::DowelsCarry, here, Standing::Holds, words).of(
                 f64::from(own.count),
                 f64::from(needed),
                 "dowels",

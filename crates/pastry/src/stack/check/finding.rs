@@ -3,6 +3,7 @@
 
 use crate::assess::document::Work;
 use crate::code::codes;
+use crate::stack::address::Address;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -132,11 +133,16 @@ pub struct Finding {
     /// Stable code.
     pub code: FindingCode,
     /// The place it is at: a path in the document.
-    pub place: String,
+    #[schema(value_type = String)]
+    pub place: Address,
     /// How it stands.
     pub standing: Standing,
     /// In one sentence, with its number.
     pub sentence: String,
+    /// The same in two parts, for a verdict; `sentence` is both, with a colon between.
+    #[serde(skip)]
+    #[schema(ignore)]
+    pub said: Said,
     /// The number, where there is one.
     pub value: Option<f64>,
     /// Its limit.
@@ -149,12 +155,46 @@ pub struct Finding {
     pub bench: Option<BenchWork>,
 }
 
-/// A change of the document that mends.
+/// A sentence in two parts: what is the matter, and why or how much.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Said {
+    /// What is the matter, without a full stop.
+    pub head: String,
+    /// Why or how much, with its full stop; empty when the head says all.
+    pub rest: String,
+}
+
+impl Said {
+    /// With what stands behind the colon.
+    pub fn with(head: impl Into<String>, rest: impl Into<String>) -> Self {
+        Said { head: head.into(), rest: rest.into() }
+    }
+
+    /// Both in one sentence.
+    pub fn sentence(&self) -> String {
+        if self.rest.is_empty() { format!("{}.", self.head) } else { format!("{}: {}", self.head, self.rest) }
+    }
+}
+
+impl From<String> for Said {
+    fn from(sentence: String) -> Self {
+        Said { head: sentence.trim_end_matches('.').to_owned(), rest: String::new() }
+    }
+}
+
+/// A change of the document that mends: one step of undo, however many places it writes.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Mend {
     /// What to do, as on a button: "Set it to 6 mm".
     pub words: String,
-    /// Where in the document; empty for what is done by hand or on the Bench.
+    /// What to write, in this order; nothing for what is done by hand or on the Bench.
+    pub writes: Vec<Write>,
+}
+
+/// One place of the document and what to write there.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Write {
+    /// Where in the document.
     pub path: String,
     /// What to write there; absent takes it away.
     pub value: Option<serde_json::Value>,
@@ -171,17 +211,14 @@ pub struct BenchWork {
 
 impl Finding {
     /// A finding with words alone.
-    pub fn new(
-        code: FindingCode,
-        place: impl Into<String>,
-        standing: Standing,
-        sentence: impl Into<String>,
-    ) -> Self {
+    pub fn new(code: FindingCode, place: Address, standing: Standing, said: impl Into<Said>) -> Self {
+        let said = said.into();
         Finding {
             code,
-            place: place.into(),
+            place,
             standing,
-            sentence: sentence.into(),
+            sentence: said.sentence(),
+            said,
             value: None,
             limit: None,
             unit: None,
@@ -196,23 +233,6 @@ impl Finding {
         (self.value, self.limit, self.unit) =
             (Some(digits(value)), Some(digits(limit)), Some(unit.to_owned()));
         self
-    }
-
-    /// Its head, and what stands behind its colon; a colon inside one of the `names` in it parts nothing.
-    pub fn parted(&self, names: &[String]) -> (&str, &str) {
-        let sentence = self.sentence.as_str();
-        let inside = |at: usize| {
-            names.iter().filter(|name| name.contains(": ")).any(|name| {
-                sentence
-                    .match_indices(name.as_str())
-                    .any(|(from, own)| (from..from + own.len()).contains(&at))
-            })
-        };
-        let colon = sentence.match_indices(": ").map(|(at, _)| at).find(|at| !inside(*at));
-        match colon {
-            Some(at) => (&sentence[..at], &sentence[at + 2..]),
-            None => (sentence.trim_end_matches('.'), ""),
-        }
     }
 
     /// With a mend.
@@ -235,11 +255,17 @@ impl Mend {
         path: impl Into<String>,
         value: impl Into<serde_json::Value>,
     ) -> Self {
-        Mend { words: words.into(), path: path.into(), value: Some(value.into()) }
+        Mend { words: words.into(), writes: Vec::new() }.and(path, value)
+    }
+
+    /// And another place with it.
+    pub fn and(mut self, path: impl Into<String>, value: impl Into<serde_json::Value>) -> Self {
+        self.writes.push(Write { path: path.into(), value: Some(value.into()) });
+        self
     }
 
     /// Done by hand.
     pub fn by_hand(words: impl Into<String>) -> Self {
-        Mend { words: words.into(), path: String::new(), value: None }
+        Mend { words: words.into(), writes: Vec::new() }
     }
 }

@@ -3,10 +3,11 @@
 use crate::assess::document::Work;
 use crate::job::kind::Job;
 use crate::number::two_digits;
+use crate::stack::address::At;
 use crate::stack::amount::Amount;
 use crate::stack::check::finding::BenchWork;
 use crate::stack::cream::{Cream, Makings};
-use crate::stack::document::{Layer, StackDocument};
+use crate::stack::document::StackDocument;
 use crate::stack::place::{Layout, Spot, Stuff};
 use crate::units::{Length, RoomTemperature, Temperature};
 
@@ -59,16 +60,10 @@ impl<'a> Scene<'a> {
         })
     }
 
-    /// A place by its path.
-    pub fn spot(&self, path: &str) -> Option<(usize, &Spot<'a>)> {
-        self.layout.spots.iter().enumerate().find(|(_, spot)| spot.path == path)
+    /// A place by where it stands.
+    pub fn spot(&self, tier: usize, at: At) -> Option<(usize, &Spot<'a>)> {
+        self.layout.spots.iter().enumerate().find(|(_, spot)| (spot.tier, spot.at) == (tier, at))
     }
-}
-
-/// The layer of a place.
-pub fn layer_of<'a>(scene: &Scene<'a>, spot: &Spot) -> Option<&'a Layer> {
-    let at: usize = spot.path.split('.').nth(3)?.parse().ok()?;
-    scene.document.tiers.get(spot.tier)?.layers.get(at)
 }
 
 /// A length as the document takes one.

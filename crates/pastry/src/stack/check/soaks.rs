@@ -3,9 +3,10 @@
 use crate::job::jobs::SoakGeometry;
 use crate::job::kind::Job;
 use crate::number::{limit, two_digits};
-use crate::stack::check::finding::{Finding, FindingCode, Mend, Standing};
+use crate::stack::check::finding::{Finding, FindingCode, Mend, Said, Standing};
 use crate::stack::check::scene::{Scene, mm};
 use crate::stack::cream::Cream;
+use crate::stack::document::Layer;
 use crate::stack::place::Stuff;
 use crate::stack::sponge::Wetness;
 use crate::units::{Length, Mass, Percent, Seconds};
@@ -40,67 +41,68 @@ pub fn soak(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Findin
         on_sponge_percent: Percent::from_percent((100.0 * g).clamp(0.0, 100.0)),
         ..SoakGeometry::default()
     });
-    let path = format!("{}.gram_per_gram", spot.path);
+    let path = spot.field("gram_per_gram");
     let less = |to: f64| {
         let to = (100.0 * to).floor() / 100.0;
         Some(Mend::set(format!("Give it {} % of its weight", limit(100.0 * to)), path.clone(), to))
     };
-    let finding = |code: FindingCode, standing, sentence: String, edge: f64| {
-        Finding::new(code, &spot.path, standing, sentence).of(100.0 * g, 100.0 * edge, "% of the sponge")
+    let finding = |code: FindingCode, standing, sentence: Said, edge: f64| {
+        Finding::new(code, spot.address(), standing, sentence).of(100.0 * g, 100.0 * edge, "% of the sponge")
     };
     Some(
         match wetness {
             Wetness::Pools => {
-                let sentence = format!(
-                    "{on} pools: {percent} % of its weight, and its pores hold {}.",
-                    two_digits(100.0 * capacity)
+                let sentence = Said::with(
+                    format!("{on} pools"),
+                    format!(
+                        "{percent} % of its weight, and its pores hold {}.",
+                        two_digits(100.0 * capacity)
+                    ),
                 );
                 finding(FindingCode::SoakPools, Standing::Trouble, sentence, capacity)
                     .mended(less(sponge.drenched.min(capacity)))
             }
             Wetness::TooWet => {
-                let sentence = format!(
-                    "{on} comes apart: {percent} %, and it stays whole up to {}.",
-                    two_digits(115.0 * sponge.drenched)
+                let sentence = Said::with(
+                    format!("{on} comes apart"),
+                    format!("{percent} %, and it stays whole up to {}.", two_digits(115.0 * sponge.drenched)),
                 );
                 finding(FindingCode::SoakTooWet, Standing::Trouble, sentence, 1.15 * sponge.drenched)
                     .mended(less(sponge.drenched))
             }
             Wetness::Dry => {
-                let sentence = format!(
-                    "{on} leaves it dry: {percent} %, and a light soak is {}.",
-                    two_digits(100.0 * sponge.light)
+                let sentence = Said::with(
+                    format!("{on} leaves it dry"),
+                    format!("{percent} %, and a light soak is {}.", two_digits(100.0 * sponge.light)),
                 );
                 finding(FindingCode::SoakDry, Standing::Care, sentence, sponge.light)
                     .mended(less(sponge.light))
             }
             _ => {
-                let rim = scene.document.tiers[spot.tier]
-                    .layers
-                    .get(spot.path.split('.').nth(3)?.parse::<usize>().ok()?)
-                    .and_then(|layer| match layer {
-                        crate::stack::document::Layer::Sponge { soak, .. } => soak.as_ref(),
-                        crate::stack::document::Layer::Filling { .. } => None,
-                    })?
-                    .dry_rim_mm;
+                let Some(Layer::Sponge { soak: Some(soaking), .. }) = spot.layer(scene.document) else {
+                    return None;
+                };
+                let rim = soaking.dry_rim_mm;
                 let off = rim - SIDEWAYS * amount.depth_mm;
                 let coated = scene.document.tiers[spot.tier].coat.is_some()
                     || scene.document.tiers[spot.tier].crumb_coat.is_some();
                 if coated && off < 2.0 {
                     let wider = (rim + 3.0 - off).ceil();
-                    let sentence = format!(
-                        "Syrup in {} gets {} mm deep and to the coat: its dry rim of {} mm is narrow.",
-                        baked.bake.name,
-                        two_digits(amount.depth_mm),
-                        limit(rim)
+                    let sentence = Said::with(
+                        format!(
+                            "Syrup in {} gets {} mm deep and to the coat",
+                            baked.bake.name,
+                            two_digits(amount.depth_mm)
+                        ),
+                        format!("its dry rim of {} mm is narrow.", limit(rim)),
                     );
                     let set = Mend::set(
                         format!("Leave a rim of {} mm dry", limit(wider)),
-                        format!("{}.dry_rim_mm", spot.path),
+                        spot.field("dry_rim_mm"),
                         wider,
                     );
                     return Some(
-                        Finding::new(FindingCode::SoakReachesCoat, &spot.path, Standing::Care, sentence)
+                        Finding::new(FindingCode::SoakReachesCoat, spot.address(), Standing::Care, sentence)
                             .of(off, 2.0, "mm")
                             .mended(Some(set)),
                     );
@@ -115,10 +117,9 @@ pub fn soak(scene: &Scene, at: usize, key: &str, cream: &Cream) -> Option<Findin
                 } else {
                     String::new()
                 };
-                let sentence = format!(
-                    "{} is {word}: {percent} % of its weight, {} mm deep{stays}.",
-                    baked.bake.name,
-                    two_digits(amount.depth_mm)
+                let sentence = Said::with(
+                    format!("{} is {word}", baked.bake.name),
+                    format!("{percent} % of its weight, {} mm deep{stays}.", two_digits(amount.depth_mm)),
                 );
                 finding(FindingCode::SoakRight, Standing::Holds, sentence, capacity)
             }

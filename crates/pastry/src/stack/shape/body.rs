@@ -125,6 +125,12 @@ pub enum Body {
     },
 }
 
+impl From<Body> for serde_json::Value {
+    fn from(body: Body) -> Self {
+        serde_json::to_value(body).unwrap_or_default()
+    }
+}
+
 /// The bare end of a sheet that closes a roll, mm (common practice).
 const BARE_END: f64 = 20.0;
 
@@ -159,6 +165,23 @@ impl Body {
                 vec![("width_mm", width_mm), ("height_mm", height_mm), ("length_mm", length_mm)]
             }
             Body::Roll { sheet_mm, length_mm } => vec![("sheet_mm", sheet_mm), ("length_mm", length_mm)],
+        }
+    }
+
+    /// Its outline in other sizes, a hole smaller than its ring by a step, mm; what has walls stays as it is.
+    pub fn with_outline(self, size: impl Fn(f64) -> f64, step: f64) -> Self {
+        match self {
+            Body::Round { diameter_mm } => Body::Round { diameter_mm: size(diameter_mm) },
+            Body::Rectangle { length_mm, width_mm, corner_mm } => {
+                Body::Rectangle { length_mm: size(length_mm), width_mm: size(width_mm), corner_mm }
+            }
+            Body::Ring { diameter_mm, hole_mm } => {
+                let diameter_mm = size(diameter_mm);
+                Body::Ring { diameter_mm, hole_mm: size(hole_mm).min(diameter_mm - step) }
+            }
+            Body::Heart { side_mm } => Body::Heart { side_mm: size(side_mm) },
+            Body::Hexagon { across_mm } => Body::Hexagon { across_mm: size(across_mm) },
+            other => other,
         }
     }
 
