@@ -21,6 +21,10 @@ pub enum Caution {
     Blade,
     /// Spirit near a flame.
     Flame,
+    /// What was cooked and must cool fast.
+    CoolFast,
+    /// What is held hot.
+    HotHold,
     /// No remedy.
     Discard,
 }
@@ -42,6 +46,12 @@ impl Caution {
             }
             Caution::Blade => "Stick blender: unplug it before you clear the head.",
             Caution::Flame => "Spirit off the heat, below 60 °C, and away from a gas flame.",
+            Caution::CoolFast => {
+                "Cooked milk, cream and egg must cool fast: through the warm, from 60 °C down to 5 °C, within the hours your code allows, often two for the first part. Shallow trays, ice, a probe in the middle. Your local food code and your own plan decide."
+            }
+            Caution::HotHold => {
+                "Held hot, it stays above the line of your code (57 to 63 °C, by country), and is thrown away when it fell below for long. Your local food code and your own plan decide."
+            }
             Caution::Discard => {
                 "Burnt, sour, mouldy, or with something in it that does not belong: there is no remedy. Throw it away."
             }
@@ -56,6 +66,12 @@ impl Caution {
             }
             Caution::RawEgg => {
                 "USDA FSIS safe minimum temperatures; UK FSA advice on eggs (both from memory)"
+            }
+            Caution::CoolFast => {
+                "FDA Food Code 2022, 3-501.14; FSANZ Standard 3.2.2; UK and French guidance (all from memory)"
+            }
+            Caution::HotHold => {
+                "FDA Food Code 2022, 3-501.16; FSANZ Standard 3.2.2; UK 2013 Regulations (all from memory)"
             }
             _ => "common practice",
         }

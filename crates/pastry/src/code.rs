@@ -1,13 +1,13 @@
-//! Codes: what a warning, a finding or a fault is, as one closed list each. On the wire a code is its word.
+//! Closed lists, each of them a type: what a warning, a finding or a fault is, where an ingredient stands, what a step
+//! takes. On the wire and in the tables each is its word.
 
 /// Makes the type of a list of codes: every code with its word, which is also how it is written.
 macro_rules! codes {
     ($(#[$doc:meta])* $name:ident { $($(#[$about:meta])* $code:ident = $word:literal,)+ }) => {
         $(#[$doc])*
         #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, serde::Serialize, serde::Deserialize, utoipa::ToSchema)]
-        #[serde(rename_all = "snake_case")]
         pub enum $name {
-            $($(#[$about])* $code,)+
+            $($(#[$about])* #[serde(rename = $word)] $code,)+
         }
 
         impl $name {
@@ -19,6 +19,11 @@ macro_rules! codes {
                 match self {
                     $($name::$code => $word,)+
                 }
+            }
+
+            /// The one written as this word.
+            pub fn parse(word: &str) -> Option<Self> {
+                Self::ALL.iter().copied().find(|one| one.word() == word)
             }
         }
 

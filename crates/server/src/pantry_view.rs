@@ -1,5 +1,6 @@
 //! An ingredient as the interface shows it.
 
+use pastry::ingredient::Group;
 use pastry::ingredient::composition::FATS;
 use pastry::ingredient::weights::HouseholdWeight;
 use pastry::ingredient::{Diet, Ingredient, IngredientDocument, Origin, Pack, Part, PhaseShares, diet};
@@ -50,7 +51,7 @@ pub struct IngredientEntry {
     /// What others call it.
     pub also: Vec<String>,
     /// Shelf it stands on.
-    pub group: String,
+    pub group: Group,
     /// Whether it is the kitchen's own.
     pub own: bool,
     /// The five phases, per cent of its weight.
@@ -140,7 +141,7 @@ pub fn entry(ingredient: &Ingredient, item: Option<&PantryItem>, used_in: i64) -
         ingredient: ingredient.id.clone(),
         name: ingredient.name.clone(),
         also: ingredient.also.clone(),
-        group: ingredient.group.clone(),
+        group: ingredient.group,
         own: ingredient.id.starts_with(pastry::ingredient::shelf::OWN),
         phases_percent: PhaseShares {
             fat: percent(shares.fat),

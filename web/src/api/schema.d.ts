@@ -1203,7 +1203,7 @@ export interface components {
          * @description A caution.
          * @enum {string}
          */
-        Caution: "cold" | "burn" | "sugar" | "steam" | "raw_egg" | "blade" | "flame" | "discard";
+        Caution: "cold" | "burn" | "sugar" | "steam" | "raw_egg" | "blade" | "flame" | "cool_fast" | "hot_hold" | "discard";
         /** @description A caution in words. */
         CautionAnswer: {
             /** @description Which. */
@@ -1803,7 +1803,7 @@ export interface components {
          * @description What is wrong with a field.
          * @enum {string}
          */
-        FaultCode: "after_it_is_eaten" | "bad_amount" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
+        FaultCode: "AfterItIsEaten" | "BadAmount" | "BadCurrency" | "BadDevice" | "BadKey" | "BadName" | "BadSaveId" | "BadTag" | "Cells" | "DoesNotAddUp" | "HistoryOfAnotherJob" | "HowMany" | "JobOfAnotherFamily" | "KeyTwice" | "LimitsCrossed" | "NoBloom" | "NoDensity" | "NoLines" | "NoName" | "NoPantryFile" | "NoPercentBase" | "NoPieceWeight" | "NoSize" | "NoStandIn" | "NoSuchLine" | "NotANumber" | "NotOwn" | "NotYesOrNo" | "NothingCounted" | "NothingInIt" | "NothingOfIt" | "NothingPoured" | "NothingShort" | "NothingToSwap" | "NothingWeighed" | "OutOfRange" | "RankedTwice" | "TheSame" | "Tiers" | "TooLarge" | "TooLong" | "TooMany" | "TooManyLines" | "Twice" | "UnknownAllergen" | "UnknownFile" | "UnknownFormat" | "UnknownGroup" | "UnknownIngredient" | "UnknownOrigin" | "UnknownSponge" | "UnknownUnit" | "UnknownVersion" | "Unreadable" | "WrongValue";
         /**
          * @description A number a cook looks at.
          * @enum {string}
@@ -1926,7 +1926,7 @@ export interface components {
          * @description What is found of a cake.
          * @enum {string}
          */
-        FindingCode: "all_rim" | "board" | "box_low" | "box_narrow" | "coat_slides" | "coat_stays" | "collar" | "dam_gives_way" | "dam_holds" | "dowels_carry" | "drip_length" | "drip_long" | "drip_melts_coat" | "drip_reaches_board" | "drip_short" | "few_dowels" | "filling_bears" | "filling_gives_way" | "filling_tears" | "glaze_film" | "insert_too_large" | "many_layers" | "mould_gives_way" | "mould_rubbery" | "mould_sags" | "mould_stands" | "must_not_be_in_it" | "no_dowels" | "no_layers" | "no_rest" | "no_size" | "no_thickness" | "not_soaked" | "nothing_between" | "overhangs" | "piped_slumps" | "piped_stands" | "piped_stiff" | "portions" | "runs_over" | "smoother" | "soak_dry" | "soak_pools" | "soak_reaches_coat" | "soak_right" | "soak_too_wet" | "spoon_right" | "spoon_runs" | "spoon_stiff" | "unlinked" | "warm_on_soft";
+        FindingCode: "AllRim" | "Board" | "BoxLow" | "BoxNarrow" | "CoatSlides" | "CoatStays" | "Collar" | "DamGivesWay" | "DamHolds" | "DowelsCarry" | "DripLength" | "DripLong" | "DripMeltsCoat" | "DripReachesBoard" | "DripShort" | "FewDowels" | "FillingBears" | "FillingGivesWay" | "FillingTears" | "GlazeFilm" | "InsertTooLarge" | "ManyLayers" | "MouldGivesWay" | "MouldRubbery" | "MouldSags" | "MouldStands" | "MustNotBeInIt" | "NoDowels" | "NoLayers" | "NoRest" | "NoSize" | "NoThickness" | "NotSoaked" | "NothingBetween" | "Overhangs" | "PipedSlumps" | "PipedStands" | "PipedStiff" | "Portions" | "RunsOver" | "Smoother" | "SoakDry" | "SoakPools" | "SoakReachesCoat" | "SoakRight" | "SoakTooWet" | "SpoonRight" | "SpoonRuns" | "SpoonStiff" | "Unlinked" | "WarmOnSoft";
         /** @description Force, N */
         Force: number;
         /** @description A formula with the work it is for. */
@@ -1974,6 +1974,11 @@ export interface components {
             /** @description What it is for. */
             work: components["schemas"]["Work"];
         };
+        /**
+         * @description What a step is done with.
+         * @enum {string}
+         */
+        Gear: "Bowl" | "Brush" | "Film" | "Fridge" | "Freezer" | "IceBath" | "Jug" | "Knife" | "Microwave" | "Mould" | "Paddle" | "Pan" | "Probe" | "Rack" | "Scale" | "Sieve" | "Spatula" | "StickBlender" | "Tin" | "Tray" | "WaterBath" | "Whisk";
         /** @description One gelatin for another by both schools. */
         GelatinExchange: {
             /** @description Which of them is followed here. */
@@ -2005,6 +2010,12 @@ export interface components {
          * @enum {string}
          */
         Goal: "consistency" | "sweetness" | "cost";
+        /**
+         * @description The shelf an ingredient stands on. What it does in a formula is its [`Role`](crate::ingredient::Role), which
+         *     asks what it is made of.
+         * @enum {string}
+         */
+        Group: "Chocolate" | "Cocoa" | "Fat" | "Dairy" | "Egg" | "Sugar" | "Starch" | "Gel" | "Fruit" | "Nut" | "Liquid" | "Alcohol" | "Other";
         /** @description An ingredient that is short: all there is of it. */
         Have: {
             /**
@@ -2206,7 +2217,7 @@ export interface components {
             /** @description high, medium or low; your own. */
             confidence: string;
             /** @description Shelf it stands on. */
-            group: string;
+            group: components["schemas"]["Group"];
             /** @description Its key. */
             ingredient: string;
             /** @description What the kitchen says. */
@@ -2673,6 +2684,18 @@ export interface components {
              */
             stiffer_percent: number;
         };
+        /** @description The next step begins within so many minutes. */
+        Limit: {
+            /** @description What it is for. */
+            class: components["schemas"]["LimitClass"];
+            /** @description Minutes at most. */
+            minutes: components["schemas"]["Minutes"];
+        };
+        /**
+         * @description What a limit is for.
+         * @enum {string}
+         */
+        LimitClass: "Safety" | "Quality" | "Hours";
         /** @description One line: an ingredient and how much of it, as written. */
         Line: {
             /**
@@ -2826,7 +2849,7 @@ export interface components {
             /** @description The formula made so. */
             document: components["schemas"]["FormulaDocument"];
             /** @description Everything it takes. */
-            gear: string[];
+            gear: components["schemas"]["Gear"][];
             /**
              * Format: double
              * @description Minutes of hands.
@@ -2850,19 +2873,43 @@ export interface components {
             start?: components["schemas"]["StartTemperature"] | null;
             /** @description Its steps. */
             steps: components["schemas"]["MethodStep"][];
+            /**
+             * Format: double
+             * @description Minutes from the first step to the last, at least.
+             */
+            through_min: number;
             /** @description Minutes of waiting, from and to. */
             wait_min: number[];
         };
         /** @description A step for one batch. */
         MethodStep: {
+            /** @description When it is done. */
+            at: components["schemas"]["Moment"];
             /** @description What can hurt. */
             cautions: components["schemas"]["Caution"][];
             /** @description With what. */
-            gear: string[];
+            gear: components["schemas"]["Gear"][];
+            /** @description Already so in a kitchen that keeps it so. */
+            given: boolean;
+            /** @description Its key within the school; of what is made first by another school, behind the key of that school. */
+            key: string;
             /** @description Who works. */
             kind: components["schemas"]["Worker"];
+            limit?: components["schemas"]["Limit"] | null;
             /** @description Minutes for this batch, from and to. */
             minutes: number[];
+            /** @description Keys of the steps that must be done before it. */
+            needs: string[];
+            /** @description Of what is made first by another school: its name. */
+            part?: string | null;
+            place?: components["schemas"]["Spot"] | null;
+            /**
+             * Format: int32
+             * @description The step, counted from 1, it must be ready for, when that is not the next one: it can be done beside others.
+             */
+            ready_for?: number | null;
+            /** @description What of the kitchen it takes. */
+            takes: components["schemas"]["Resource"][];
             /** @description Temperature, °C, from and to. */
             temperature_c?: number[] | null;
             /** @description The minutes as they are read: "4 min", "2 to 12 h". */
@@ -2871,14 +2918,16 @@ export interface components {
             until: string;
             /** @description What is done. */
             what: string;
-            /**
-             * Format: double
-             * @description The next step must begin within so many minutes.
-             */
-            within_min?: number | null;
             /** @description What goes wrong. */
             wrong: components["schemas"]["StepFault"][];
         };
+        /** @description Minutes, min */
+        Minutes: number;
+        /**
+         * @description When a step is done.
+         * @enum {string}
+         */
+        Moment: "Make" | "Use";
         /** @description A film on a spoon that a finger line stays in. */
         NappeGeometry: {
             /**
@@ -3722,6 +3771,11 @@ export interface components {
             sentence: string;
         };
         /**
+         * @description What a kitchen has so many of, and a step takes while it runs.
+         * @enum {string}
+         */
+        Resource: "Mixer" | "Hob" | "Oven" | "Microwave" | "Blender" | "Fridge" | "Freezer" | "Ice";
+        /**
          * @description How sweet a soak is meant to be.
          * @enum {string}
          */
@@ -3999,7 +4053,7 @@ export interface components {
         /** @description A line of the shopping list. */
         ShoppingLine: {
             /** @description Its shelf: dairy, sugar, fruit. */
-            group: string;
+            group: components["schemas"]["Group"];
             /** @description The same in eggs, leaves, sticks. */
             in_pieces?: string | null;
             /** @description Key of the ingredient; empty for what is not in the pantry. */
@@ -4172,6 +4226,11 @@ export interface components {
          * @enum {string}
          */
         SpoonSign: "thin_stream" | "thin_ribbon" | "folding_ribbon" | "slow_rope" | "soft_dollop" | "holds_upside_down" | "clean_cut";
+        /**
+         * @description Where something stands while it waits.
+         * @enum {string}
+         */
+        Spot: "Room" | "Fridge" | "Freezer" | "Rack" | "Ice";
         /** @description The answer to a cake. */
         StackAnswer: {
             /** @description Allergens of all of it. */
@@ -4752,7 +4811,7 @@ export interface components {
          * @description What a formula is warned of.
          * @enum {string}
          */
-        WarningCode: "alcohol" | "crowded" | "egg_raw" | "egg_scrambles" | "fat_outside" | "gelatin_acid" | "gelatin_alcohol" | "gelatin_origin" | "graining" | "heat_impossible" | "honey" | "lactose_sand" | "no_water" | "protease" | "soak_brix" | "split" | "starch_raw" | "too_wet" | "whip_fat" | "whip_thick" | "whip_thin" | "whip_warm";
+        WarningCode: "Alcohol" | "Crowded" | "EggRaw" | "EggScrambles" | "FatOutside" | "GelatinAcid" | "GelatinAlcohol" | "GelatinOrigin" | "Graining" | "HeatImpossible" | "Honey" | "LactoseSand" | "NoWater" | "Protease" | "SoakBrix" | "Split" | "StarchRaw" | "TooWet" | "WhipFat" | "WhipThick" | "WhipThin" | "WhipWarm";
         /** @description One way there. */
         Way: {
             /** @description What it brings that was not there and must be asked for first: "brings milk, an allergen". */
@@ -5727,7 +5786,7 @@ export interface operations {
                  * @description Shelf it stands on.
                  * @example dairy
                  */
-                group?: string;
+                group?: components["schemas"]["Group"];
                 /** @description Also what was put away. */
                 archived?: boolean;
             };

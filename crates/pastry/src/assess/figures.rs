@@ -5,6 +5,7 @@ use crate::assess::baume::baume;
 use crate::formula::process::overrun_percent;
 use crate::formula::{Family, Figure, Process, WeighedLine};
 use crate::ingredient::composition::Part;
+use crate::ingredient::{Group, Role};
 use crate::job::duty::Estimate;
 use crate::number::{digits, limit, two_digits};
 use crate::rheology::Structure;
@@ -151,7 +152,7 @@ fn is_butter(line: &WeighedLine) -> bool {
     let phases = line.ingredient.composition.phases();
     phases.fat > 0.6
         && line.ingredient.globule < 0.5
-        && matches!(line.ingredient.group.as_str(), "dairy" | "fat")
+        && (line.ingredient.is(Role::Dairy) || line.ingredient.group == Group::Fat)
 }
 
 impl Sums {
@@ -160,25 +161,25 @@ impl Sums {
             lines.iter().map(|line| line.mass.grams() * share(line)).sum()
         };
         let yes = |what: bool| f64::from(u8::from(what));
-        let group = |name: &'static str| sum(&move |l| yes(l.ingredient.group == name));
-        let wet_dairy = |l: &WeighedLine| {
-            l.ingredient.group == "dairy" && l.ingredient.composition.get(Part::Water) > 0.2
-        };
+        let group = |group: Group| sum(&move |l| yes(l.ingredient.group == group));
+        let role = |role: Role| sum(&move |l| yes(l.ingredient.is(role)));
+        let wet_dairy =
+            |l: &WeighedLine| l.ingredient.is(Role::Dairy) && l.ingredient.composition.get(Part::Water) > 0.2;
         let liquid = |l: &WeighedLine| {
-            matches!(l.ingredient.group.as_str(), "dairy" | "liquid" | "fruit")
+            (l.ingredient.is(Role::Dairy) || matches!(l.ingredient.group, Group::Liquid | Group::Fruit))
                 && l.ingredient.composition.get(Part::Water) > 0.25
         };
         Sums {
             total: sum(&|_| 1.0),
-            chocolate: group("chocolate"),
+            chocolate: role(Role::Chocolate),
             dairy: sum(&|l| yes(wet_dairy(l))),
             dairy_fat: sum(&|l| yes(wet_dairy(l)) * l.ingredient.composition.phases().fat),
             butter: sum(&|l| yes(is_butter(l))),
-            sugar: group("sugar"),
+            sugar: group(Group::Sugar),
             // A fresh white is 10.5 % egg-white solids; powder counts as what it makes.
             white: sum(&|l| l.ingredient.composition.get(Part::EggWhite) / 0.105),
-            fruit: group("fruit"),
-            starch: group("starch"),
+            fruit: group(Group::Fruit),
+            starch: role(Role::Starch),
             liquid: sum(&|l| yes(liquid(l))),
             // A yolk is 24 % fat-free yolk solids.
             yolk: sum(&|l| l.ingredient.composition.get(Part::Yolk) / 0.24),

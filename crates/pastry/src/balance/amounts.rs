@@ -9,6 +9,7 @@ use crate::balance::way::{Change, Nearest, WayKind};
 use crate::formula::Mixture;
 use crate::formula::family::FamilyGroup;
 use crate::formula::rules::LEAST_SHARE;
+use crate::ingredient::Role;
 use crate::ingredient::{Ingredient, catalogue};
 use crate::number::on_a_scale;
 use crate::rheology::warning::WarningCode;
@@ -133,7 +134,7 @@ impl Search<'_> {
         let mut found = Vec::new();
         for (at, line) in self.lines.iter().enumerate() {
             let rule = &self.document.lines[at].rule;
-            if rule.locked || start[at] <= 0.0 || line.ingredient.group == "egg" {
+            if rule.locked || start[at] <= 0.0 || line.ingredient.is(Role::Egg) {
                 continue;
             }
             let low = rule.least_g.unwrap_or(rule.least_share() * start[at]).max(0.01).min(start[at]);

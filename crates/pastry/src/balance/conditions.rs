@@ -6,6 +6,7 @@ use crate::balance::single::nearest_met;
 use crate::balance::way::WayKind;
 use crate::formula::process::overrun_percent;
 use crate::formula::{Mixture, Setting, WeighedLine};
+use crate::ingredient::Role;
 use crate::rheology::Options;
 use crate::rheology::kernel::Prepared;
 use crate::rheology::warning::WarningCode;
@@ -105,8 +106,7 @@ impl Search<'_> {
             let prepared =
                 Prepared::new(&Mixture::of(&self.lines), self.document.family.traits().system, &self.options);
             let boils = prepared.starch_cooks_c.ceil().max(BOIL_C);
-            let thickens =
-                |line: &WeighedLine| line.ingredient.group == "starch" && !line.ingredient.flags.cold_starch;
+            let thickens = |line: &WeighedLine| line.ingredient.is(Role::BoiledStarch);
             found.extend(self.heated(thickens, boils, "Boil"));
         }
         found

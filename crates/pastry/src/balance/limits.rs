@@ -9,7 +9,7 @@ use crate::ingredient::Ingredient;
 
 /// Whether an ingredient is, or stands on the shelf, a share rule names.
 pub fn belongs(ingredient: &Ingredient, of: &str) -> bool {
-    ingredient.id == of || ingredient.group == of
+    ingredient.id == of || ingredient.group.word() == of
 }
 
 /// What a share rule names, as a person would: an ingredient by its name, a shelf as it is.

@@ -1,11 +1,11 @@
 //! What comes in eggs, leaves, sticks or packs, and stays whole where the person asks for it.
 
 use crate::balance::effects::signed;
-use crate::balance::limits::belongs;
 use crate::balance::problem::Problem;
 use crate::balance::search::Search;
 use crate::balance::solve::{Solution, solve};
 use crate::ingredient::Ingredient;
+use crate::ingredient::{Group, Role};
 
 /// Lines brought to whole pieces in every way round them, at most: two ways each.
 const MOST_TRIED: usize = 2;
@@ -88,7 +88,7 @@ impl Search<'_> {
 
 /// The smallest piece of what a kitchen counts rather than weighs, g, and what it is.
 fn counted(ingredient: &Ingredient) -> Option<(f64, &'static str)> {
-    let by_number = ["egg", "gel"].iter().any(|shelf| belongs(ingredient, shelf)) || ingredient.is_butter();
+    let by_number = matches!(ingredient.group, Group::Egg | Group::Gel) || ingredient.is(Role::Butter);
     let pieces = ingredient.weights.pieces.iter().map(|(unit, piece)| (piece.weight, unit.short()));
     pieces.min_by(|a, b| a.0.total_cmp(&b.0)).filter(|_| by_number)
 }

@@ -13,6 +13,7 @@ use crate::fault::Fault;
 use crate::formula::kitchen_words::in_pieces;
 use crate::formula::rules::LEAST_SHARE;
 use crate::formula::{Line, Mixture, WeighedLine};
+use crate::ingredient::Role;
 use crate::ingredient::diet::brings;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::Outcome;
@@ -252,7 +253,7 @@ impl Search<'_> {
                     start_g: grams,
                     least_g: least,
                     most_g: most,
-                    weight: if line.ingredient.group == "egg" { EGG_WEIGHT } else { 1.0 },
+                    weight: if line.ingredient.is(Role::Egg) { EGG_WEIGHT } else { 1.0 },
                 }
             })
             .collect();

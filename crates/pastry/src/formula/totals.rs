@@ -1,6 +1,7 @@
 //! What a formula adds up to, in grams and per cent, each with its base.
 
 use crate::formula::line::WeighedLine;
+use crate::ingredient::Role;
 use crate::ingredient::composition::{Part, PhaseShares, SUGARS};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -70,15 +71,13 @@ pub fn totals(lines: &[WeighedLine]) -> Totals {
         phases_g.dry += grams * phases.dry;
         phases_g.setting += grams * phases.setting;
     }
-    let group = |name: &str| -> f64 {
-        lines.iter().filter(|line| line.ingredient.group == name).map(|line| line.mass.grams()).sum()
-    };
     let cream: f64 = lines
         .iter()
-        .filter(|line| line.ingredient.group == "dairy" && line.ingredient.composition.get(Part::Water) > 0.3)
+        .filter(|line| line.ingredient.is(Role::Dairy) && line.ingredient.composition.get(Part::Water) > 0.3)
         .map(|line| line.mass.grams())
         .sum();
-    let chocolate = group("chocolate");
+    let chocolate: f64 =
+        lines.iter().filter(|line| line.ingredient.is(Role::Chocolate)).map(|line| line.mass.grams()).sum();
     let mut allergens: Vec<String> = lines
         .iter()
         .filter(|line| line.mass.grams() > 0.0)

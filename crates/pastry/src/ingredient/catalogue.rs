@@ -2,6 +2,7 @@
 //! (`measures.csv`), where they come from and in what packs (`shelf.csv`); each value with its source.
 
 use crate::ingredient::composition::{Composition, Part};
+use crate::ingredient::group::Group;
 use crate::ingredient::origin::Origin;
 use crate::ingredient::weights::{HouseholdWeights, table_weights};
 use serde::{Deserialize, Serialize};
@@ -39,24 +40,6 @@ impl Pack {
     }
 }
 
-/// Least milk fat of a butter, mass fraction: a spread of 80 % and more (Regulation (EU) 1308/2013, annex VII, from
-/// memory), with room for half-fat butters and for what a label rounds.
-const BUTTER_FAT: f64 = 0.6;
-
-impl Ingredient {
-    /// Whether it is butter by what it is made of, whatever it is called: milk fat for the most part, not as droplets
-    /// in water. Buttermilk is none, a kitchen's own butter is one.
-    pub fn is_butter(&self) -> bool {
-        self.composition.get(Part::MilkFat) >= BUTTER_FAT && self.globule < 0.5
-    }
-
-    /// Whether it is a cream to be whipped or stirred in: milk fat as droplets, more than milk has and less than butter.
-    pub fn is_cream(&self) -> bool {
-        let fat = self.composition.get(Part::MilkFat);
-        self.globule > 0.5 && (0.15..BUTTER_FAT).contains(&fat) && self.composition.get(Part::Water) > 0.3
-    }
-}
-
 /// A row of the catalogue.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Ingredient {
@@ -66,8 +49,8 @@ pub struct Ingredient {
     pub name: String,
     /// What other countries or cooks call it.
     pub also: Vec<String>,
-    /// Shelf it stands on: chocolate, dairy, sugar …
-    pub group: String,
+    /// Shelf it stands on.
+    pub group: Group,
     /// Mass fractions, adding up to 1.
     pub composition: Composition,
     /// Bloom strength of its gelatin, g.
@@ -154,11 +137,12 @@ fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
             let flags = text("flags");
             let on_shelf = &shelf[text("id")];
             let composition = Composition(Part::ALL.map(|part| number(part.column(), 0.0)));
+            let group = Group::parse(text("group")).expect("the table knows its shelves");
             Arc::new(Ingredient {
                 id: text("id").to_owned(),
                 name: text("name").to_owned(),
                 also: words(text("also")),
-                group: text("group").to_owned(),
+                group,
                 composition,
                 bloom: number("bloom", 0.0),
                 starch_strength: number("starch_eff", 1.0),
@@ -175,7 +159,7 @@ fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
                     .iter()
                     .map(|word| Origin::parse(word).expect("the shelf table knows its origins"))
                     .collect(),
-                weights: table_weights(text("id")).or_computed(&composition, text("group")),
+                weights: table_weights(text("id")).or_computed(&composition, group),
                 pack: Some(Pack { pack_g: on_shelf.pack_g, pack_price: on_shelf.pack_price }),
                 source: text("source").to_owned(),
                 confidence: text("confidence").to_owned(),

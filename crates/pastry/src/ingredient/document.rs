@@ -5,6 +5,7 @@ use crate::fault::{Fault, FaultCode};
 use crate::ingredient::catalogue::{Flags, Ingredient, Pack};
 use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::diet::ALLERGENS;
+use crate::ingredient::group::Group;
 use crate::ingredient::label::Label;
 use crate::ingredient::origin::Origin;
 use crate::ingredient::shelf::OWN;
@@ -18,22 +19,6 @@ use utoipa::ToSchema;
 pub const FORMAT: &str = "bright-spoon/ingredient";
 /// The version written and read here.
 pub const VERSION: u32 = 1;
-/// Shelves an ingredient can stand on.
-pub const GROUPS: [&str; 13] = [
-    "chocolate",
-    "cocoa",
-    "fat",
-    "dairy",
-    "egg",
-    "sugar",
-    "starch",
-    "gel",
-    "fruit",
-    "nut",
-    "liquid",
-    "alcohol",
-    "other",
-];
 /// How far shares may add up beside 100, points: what rounding to a tenth can do over 26 shares.
 const CLOSES: f64 = 0.5;
 
@@ -158,7 +143,7 @@ impl IngredientDocument {
             key,
             name,
             also: Vec::new(),
-            group: ingredient.group.clone(),
+            group: ingredient.group.word().to_owned(),
             composition_percent: Part::ALL
                 .into_iter()
                 .map(|part| (part, (1e6 * ingredient.composition.get(part)).round() / 1e4))
@@ -209,8 +194,9 @@ impl IngredientDocument {
         if letters == 0 || letters > 120 {
             fault("name", FaultCode::BadName, format!("a name has 1 to 120 letters; this has {letters}"));
         }
-        if !GROUPS.contains(&self.group.as_str()) {
-            fault("group", FaultCode::UnknownGroup, format!("pick a shelf: {}", GROUPS.join(", ")));
+        if Group::parse(&self.group).is_none() {
+            let all: Vec<&str> = Group::ALL.iter().map(|group| group.word()).collect();
+            fault("group", FaultCode::UnknownGroup, format!("pick a shelf: {}", all.join(", ")));
         }
         let mut sum = 0.0;
         for (part, percent) in &self.composition_percent {
@@ -306,11 +292,12 @@ impl IngredientDocument {
                 .filter_map(|piece| Some((Unit::parse(&piece.unit)?, weight(piece.weight_g))))
                 .collect(),
         };
+        let group = Group::parse(&self.group).unwrap_or(Group::Other);
         Ok(Ingredient {
             id: self.key.clone(),
             name: self.name.trim().to_owned(),
             also: self.also.clone(),
-            group: self.group.clone(),
+            group,
             composition,
             bloom: self.bloom_g,
             starch_strength: self.starch_strength,
@@ -324,7 +311,7 @@ impl IngredientDocument {
             },
             allergens: self.allergens.clone(),
             origins: self.origins.clone(),
-            weights: weights.or_computed(&composition, &self.group),
+            weights: weights.or_computed(&composition, group),
             pack: self.pack,
             source: if self.source.is_empty() {
                 "your kitchen's own".to_owned()

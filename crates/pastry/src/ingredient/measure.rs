@@ -169,7 +169,8 @@ mod tests {
     fn a_volume_without_density_says_what_to_do() {
         let mut crumble = crate::ingredient::Ingredient::clone(find("cocoa_nib").unwrap());
         crumble.composition.0 = find("sugar").unwrap().composition.0;
-        crumble.weights = HouseholdWeights::default().or_computed(&crumble.composition, "sugar");
+        crumble.weights =
+            HouseholdWeights::default().or_computed(&crumble.composition, crate::ingredient::Group::Sugar);
         let cup = parse("1 cup").unwrap();
         let error = weigh(cup, &crumble, Measures::Us, OwnWeights::default()).unwrap_err().to_string();
         assert!(error.contains("write grams, or give its density"), "{error}");

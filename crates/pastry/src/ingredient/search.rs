@@ -42,7 +42,7 @@ pub fn score(ingredient: &Ingredient, typed: &str) -> Option<u32> {
     let mut worst_sum = 0;
     let names: Vec<(u32, String)> = std::iter::once((0, plain(&ingredient.name)))
         .chain(ingredient.also.iter().map(|name| (1, plain(name))))
-        .chain(std::iter::once((6, plain(&ingredient.group))))
+        .chain(std::iter::once((6, plain(ingredient.group.word()))))
         .collect();
     for word in words(&typed) {
         let best = names

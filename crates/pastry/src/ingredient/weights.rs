@@ -1,6 +1,7 @@
 //! What a cup or a piece of an ingredient weighs, by the tables.
 
 use crate::ingredient::composition::Composition;
+use crate::ingredient::group::Group;
 use crate::units::kitchen::Unit;
 use std::collections::HashMap;
 use std::sync::LazyLock;
@@ -49,16 +50,13 @@ pub(crate) fn table_weights(ingredient_id: &str) -> HouseholdWeights {
     TABLE.get(ingredient_id).cloned().unwrap_or_default()
 }
 
-/// Shelves whose things come in grains, chips or flakes: a cup of them is mostly air.
-const GRAINY: [&str; 4] = ["chocolate", "cocoa", "starch", "gel"];
-
 impl HouseholdWeights {
     /// With the density added up from the volumes of the parts, where no table has one and the thing
     /// fills a cup without air, being wet or fat: within 3 % of published cup weights for liquids
     /// (checked in `tests/it/handbook.rs`), meaningless for anything scooped.
-    pub fn or_computed(mut self, composition: &Composition, group: &str) -> Self {
+    pub fn or_computed(mut self, composition: &Composition, group: Group) -> Self {
         let phases = composition.phases();
-        let fills = (phases.water >= 0.15 || phases.fat >= 0.30) && !GRAINY.contains(&group);
+        let fills = (phases.water >= 0.15 || phases.fat >= 0.30) && !group.is_grainy();
         if self.density.is_none() && fills {
             self.density = Some(HouseholdWeight {
                 how: "without air".to_owned(),

@@ -1,11 +1,16 @@
 //! How a cream is made: the trade's schools as steps with temperatures, times, signs and faults.
 //!
-//! [`school`] is the data, [`start`] the temperature a school leaves its mass at, [`sheet`] a school worked
+//! [`step`] is one step, [`gear`] what it is done with, [`school`] the data, [`start`] the temperature a school leaves its mass at, [`course`] its steps for one batch, [`sheet`] a school worked
 //! out for one formula, with what choosing it changes.
 
+pub mod course;
+pub mod gear;
 pub mod school;
 pub mod sheet;
 pub mod start;
+pub mod step;
 
+pub use gear::{Gear, Resource};
 pub use school::{School, schools, schools_of};
 pub use sheet::{MethodSheet, sheet};
+pub use step::{Step, Worker};

@@ -2,73 +2,78 @@
 
 use crate::caution::Caution;
 use crate::formula::{Family, WhipStage};
+use crate::ingredient::Role;
+use crate::method::gear::{Gear, Resource};
+use crate::method::step::{Clock, Duration, Limit, LimitClass, Moment, Spot, Step, Worker};
 use crate::rheology::History;
-use serde::{Deserialize, Serialize};
+use crate::units::Minutes;
+use serde::Deserialize;
 use std::collections::HashMap;
 use std::sync::LazyLock;
-use utoipa::ToSchema;
 
-/// Who works in a step.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "snake_case")]
-pub enum Worker {
-    /// The cook.
-    Hands,
-    /// A machine alone.
-    Machine,
-    /// Nobody: it must stand.
-    Wait,
-}
-
-/// One step.
-#[derive(Debug, Clone, PartialEq, Deserialize)]
+/// A step as it is written.
+#[derive(Debug, Clone, Deserialize)]
 #[serde(deny_unknown_fields)]
-pub struct Step {
-    /// Who works.
-    pub kind: Worker,
-    /// What is done.
-    pub what: String,
-    /// With what.
+struct StepRow {
+    id: String,
+    kind: Worker,
+    what: String,
     #[serde(default)]
-    pub gear: Vec<String>,
-    /// Hands and machine: minutes, and minutes more for each kilogram. Wait: least and most.
-    pub minutes: [f64; 2],
-    /// Temperature, °C, from and to.
+    gear: Vec<Gear>,
+    minutes: [Minutes; 2],
     #[serde(default)]
-    pub t: Option<[f64; 2]>,
-    /// The sign that it is done.
-    pub until: String,
-    /// What goes wrong, and why.
+    t: Option<[f64; 2]>,
+    until: String,
     #[serde(default)]
-    pub wrong: Vec<[String; 2]>,
-    /// What can hurt.
+    wrong: Vec<[String; 2]>,
     #[serde(default)]
-    pub cautions: Vec<Caution>,
-    /// The next step must begin within so many minutes.
+    cautions: Vec<Caution>,
     #[serde(default)]
-    pub within: Option<f64>,
-    /// Only for a formula that has some of this.
+    within: Option<Minutes>,
     #[serde(default)]
-    pub only: Option<String>,
+    class: Option<LimitClass>,
+    #[serde(default)]
+    only: Option<Role>,
+    #[serde(default)]
+    needs: Option<Vec<String>>,
+    #[serde(default)]
+    at: Option<Moment>,
+    #[serde(default)]
+    of: Vec<Role>,
+    #[serde(default)]
+    takes: Vec<Resource>,
+    #[serde(default)]
+    place: Option<Spot>,
+    #[serde(default)]
+    clock: Option<Clock>,
+    #[serde(default)]
+    given: bool,
+    #[serde(default)]
+    alone: bool,
 }
 
-/// A step written out, or a shared one by its key.
+/// A step written out, or shared ones by their key.
 #[derive(Debug, Clone, Deserialize)]
 #[serde(untagged)]
 enum Written {
     Shared {
         #[serde(rename = "use")]
         key: String,
+        /// What the first of them needs.
+        #[serde(default)]
+        needs: Option<Vec<String>>,
+        #[serde(default)]
+        only: Option<Role>,
     },
-    Own(Step),
+    Own(StepRow),
 }
 
 /// A part of the mass, and how warm it is when it comes in.
 #[derive(Debug, Clone, PartialEq, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct Warmth {
-    /// chocolate, butter, egg, whippable or rest.
-    pub of: String,
+    /// Of what.
+    pub of: Role,
     /// Temperature, °C.
     pub t: f64,
 }
@@ -92,10 +97,20 @@ pub struct Start {
 #[derive(Debug, Clone, PartialEq, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct Cook {
-    /// all, yolk, white, starch or protease.
-    pub of: String,
+    /// Of what.
+    pub of: Role,
     /// The highest temperature it reaches, °C.
     pub c: f64,
+}
+
+/// What is made first, by another school.
+#[derive(Debug, Clone, PartialEq, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct Base {
+    /// Key of the school.
+    pub school: String,
+    /// Of all lines but these.
+    pub without: Vec<Role>,
 }
 
 #[derive(Debug, Clone, Deserialize)]
@@ -117,6 +132,8 @@ struct Row {
     history: Option<History>,
     #[serde(default)]
     reduces: bool,
+    #[serde(default)]
+    base: Option<Base>,
     risks: Vec<String>,
     steps: Vec<Written>,
     #[serde(default)]
@@ -148,6 +165,8 @@ pub struct School {
     pub history: Option<History>,
     /// Water is boiled away in it, which is not worked out: the formula cannot be made so by a button.
     pub reduces: bool,
+    /// What is made first, by another school.
+    pub base: Option<Base>,
     /// What may go wrong with it.
     pub risks: Vec<String>,
     /// Its steps.
@@ -162,10 +181,10 @@ struct Modules {
 }
 
 #[derive(Deserialize)]
+#[serde(deny_unknown_fields)]
 struct Module {
     id: String,
-    #[serde(flatten)]
-    step: Step,
+    steps: Vec<StepRow>,
 }
 
 #[derive(Deserialize)]
@@ -176,7 +195,8 @@ struct Table {
 static SCHOOLS: LazyLock<Vec<School>> = LazyLock::new(|| {
     let modules: Modules = toml::from_str(include_str!("../../data/methods/modules.toml"))
         .expect("the shared steps are well formed");
-    let shared: HashMap<String, Step> = modules.module.into_iter().map(|m| (m.id, m.step)).collect();
+    let shared: HashMap<String, Vec<StepRow>> =
+        modules.module.into_iter().map(|module| (module.id, module.steps)).collect();
     [
         include_str!("../../data/methods/ganache.toml"),
         include_str!("../../data/methods/buttercream.toml"),
@@ -186,16 +206,7 @@ static SCHOOLS: LazyLock<Vec<School>> = LazyLock::new(|| {
     .into_iter()
     .flat_map(|text| toml::from_str::<Table>(text).expect("the table of schools is well formed").school)
     .map(|row| School {
-        steps: row
-            .steps
-            .into_iter()
-            .map(|written| match written {
-                Written::Own(step) => step,
-                Written::Shared { key } => {
-                    shared.get(&key).unwrap_or_else(|| panic!("{}: no shared step {key}", row.id)).clone()
-                }
-            })
-            .collect(),
+        steps: steps(&row.id, row.steps, &shared),
         id: row.id,
         name: row.name,
         families: row.families,
@@ -207,11 +218,79 @@ static SCHOOLS: LazyLock<Vec<School>> = LazyLock::new(|| {
         cook: row.cook,
         history: row.history,
         reduces: row.reduces,
+        base: row.base,
         risks: row.risks,
         source: row.source.unwrap_or_else(|| "common practice".to_owned()),
     })
     .collect()
 });
+
+/// The steps of a school: shared ones put in their place, and what each needs found among those above it.
+///
+/// # Panics
+/// When the table names a step or module that is not there: the tables are part of the program.
+fn steps(school: &str, written: Vec<Written>, shared: &HashMap<String, Vec<StepRow>>) -> Vec<Step> {
+    let rows = written.into_iter().flat_map(|one| match one {
+        Written::Own(row) => vec![row],
+        Written::Shared { key, needs, only } => {
+            let module = shared.get(&key).unwrap_or_else(|| panic!("{school}: no shared step {key}"));
+            let mut rows = module.clone();
+            for (at, row) in rows.iter_mut().enumerate() {
+                if at == 0 {
+                    row.needs = needs.clone().or(row.needs.take());
+                }
+                row.only = only.or(row.only);
+            }
+            rows
+        }
+    });
+    let mut done: Vec<Step> = Vec::new();
+    for row in rows {
+        let at = |key: &String| {
+            let found = done.iter().position(|step| step.key == *key);
+            found.unwrap_or_else(|| panic!("{school}: {} needs {key}, which is no step above it", row.id))
+        };
+        let needs = match &row.needs {
+            Some(keys) => keys.iter().map(at).collect(),
+            None => done.len().checked_sub(1).into_iter().collect(),
+        };
+        assert!(done.iter().all(|step| step.key != row.id), "{school}: two steps are called {}", row.id);
+        done.push(row.step(needs));
+    }
+    done
+}
+
+impl StepRow {
+    fn step(self, needs: Vec<usize>) -> Step {
+        let [a, b] = self.minutes;
+        let class = self.class.unwrap_or(LimitClass::Quality);
+        Step {
+            key: self.id,
+            kind: self.kind,
+            what: self.what,
+            gear: self.gear,
+            time: match self.kind {
+                Worker::Wait => Duration::Stand { least: a, most: b },
+                Worker::Hands | Worker::Machine => Duration::Work { base: a, per_kg: b },
+            },
+            t: self.t,
+            until: self.until,
+            wrong: self.wrong,
+            cautions: self.cautions,
+            limit: self.within.map(|minutes| Limit { minutes, class }),
+            class,
+            only: self.only,
+            needs,
+            at: self.at.unwrap_or(Moment::Make),
+            of: self.of,
+            takes: self.takes,
+            place: self.place,
+            clock: self.clock,
+            given: self.given,
+            alone: self.alone,
+        }
+    }
+}
 
 /// All of them.
 pub fn schools() -> &'static [School] {
@@ -221,4 +300,9 @@ pub fn schools() -> &'static [School] {
 /// Those of a family, the usual one first.
 pub fn schools_of(family: Family) -> impl Iterator<Item = &'static School> {
     SCHOOLS.iter().filter(move |school| school.families.contains(&family))
+}
+
+/// The school with this key.
+pub fn school(key: &str) -> Option<&'static School> {
+    SCHOOLS.iter().find(|school| school.id == key)
 }

@@ -6,48 +6,18 @@ use crate::assess::document::{FormulaDocument, history_word};
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
 use crate::formula::WeighedLine;
+use crate::ingredient::Role;
 use crate::ingredient::Shelf;
-use crate::method::school::{Cook, School, Step, Worker, schools_of};
-use crate::method::start::{StartTemperature, is, start_temperature};
+use crate::method::course::{MethodStep, course, least_through};
+use crate::method::gear::Gear;
+use crate::method::school::{Cook, School, schools_of};
+use crate::method::start::{StartTemperature, start_temperature};
+use crate::method::step::Worker;
 use crate::number::limit;
 use crate::rheology::warning::{Severity, Warning, WarningCode};
 use crate::units::{CookTemperature, Overrun};
 use serde::Serialize;
 use utoipa::ToSchema;
-
-/// What goes wrong in a step.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct StepFault {
-    /// What is seen.
-    pub seen: String,
-    /// Why.
-    pub why: String,
-}
-
-/// A step for one batch.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct MethodStep {
-    /// Who works.
-    pub kind: Worker,
-    /// What is done.
-    pub what: String,
-    /// With what.
-    pub gear: Vec<String>,
-    /// Minutes for this batch, from and to.
-    pub minutes: [f64; 2],
-    /// The minutes as they are read: "4 min", "2 to 12 h".
-    pub time: String,
-    /// Temperature, °C, from and to.
-    pub temperature_c: Option<[f64; 2]>,
-    /// The sign that it is done.
-    pub until: String,
-    /// What goes wrong.
-    pub wrong: Vec<StepFault>,
-    /// What can hurt.
-    pub cautions: Vec<Caution>,
-    /// The next step must begin within so many minutes.
-    pub within_min: Option<f64>,
-}
 
 /// A school for one formula.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -63,7 +33,7 @@ pub struct MethodSheet {
     /// Why it differs.
     pub differs: String,
     /// Everything it takes.
-    pub gear: Vec<String>,
+    pub gear: Vec<Gear>,
     /// Where it leaves the mass.
     pub start: Option<StartTemperature>,
     /// Minutes of hands.
@@ -72,6 +42,8 @@ pub struct MethodSheet {
     pub machine_min: f64,
     /// Minutes of waiting, from and to.
     pub wait_min: [f64; 2],
+    /// Minutes from the first step to the last, at least.
+    pub through_min: f64,
     /// Its steps.
     pub steps: Vec<MethodStep>,
     /// What may go wrong with it, and what the numbers warn of when it is made so.
@@ -98,7 +70,6 @@ pub fn sheet(document: &FormulaDocument, kitchen: &Shelf) -> Result<Vec<MethodSh
     let now = assess_from(document, kitchen)?;
     let shelf = document.shelf(kitchen)?;
     let lines = document.formula().weigh(&shelf)?;
-    let kg = 1e-3 * now.totals.batch_mass_g;
     let all: Vec<&School> = schools_of(document.family).collect();
     let chosen = document
         .method
@@ -110,7 +81,7 @@ pub fn sheet(document: &FormulaDocument, kitchen: &Shelf) -> Result<Vec<MethodSh
         .map(|(at, school)| {
             let made = applied(document, &lines, school);
             let then = assess_from(&made, kitchen)?;
-            Ok(one(school, at == chosen, kg, &lines, (document, &now), (made, &then)))
+            Ok(one(school, at == chosen, &lines, (document, &now), (made, &then)))
         })
         .collect()
 }
@@ -137,18 +108,22 @@ pub fn applied(document: &FormulaDocument, lines: &[WeighedLine], school: &Schoo
 /// stay behind when a raw one is chosen.
 fn reach(made: &mut FormulaDocument, lines: &[WeighedLine], school: &School) {
     // What any school of the family heats, this one answers for; where none heats anything, the cook's word stays.
-    let groups: Vec<&str> =
-        schools_of(made.family).flat_map(|own| &own.cook).map(|cook| cook.of.as_str()).collect();
+    let groups: Vec<Role> = schools_of(made.family).flat_map(|own| &own.cook).map(|cook| cook.of).collect();
     let has_egg = lines.iter().any(|line| line.ingredient.flags.raw_egg);
     if groups.is_empty() && !has_egg {
         return;
     }
     let degrees = |cook: &Cook| Some(CookTemperature::from_celsius(cook.c));
-    made.process.cook_c = school.cook.iter().find(|cook| cook.of == "all").and_then(degrees);
+    made.process.cook_c = school.cook.iter().find(|cook| cook.of == Role::All).and_then(degrees);
     for (own, line) in made.lines.iter_mut().zip(lines) {
         let ingredient = &line.ingredient;
-        if ingredient.flags.raw_egg || groups.iter().any(|of| is(of, ingredient)) {
-            own.cook_c = school.cook.iter().rev().find(|cook| is(&cook.of, ingredient)).and_then(degrees);
+        if ingredient.flags.raw_egg || groups.iter().any(|of| *of != Role::All && ingredient.is(*of)) {
+            own.cook_c = school
+                .cook
+                .iter()
+                .rev()
+                .find(|cook| cook.of != Role::All && ingredient.is(cook.of))
+                .and_then(degrees);
         }
     }
 }
@@ -156,25 +131,18 @@ fn reach(made: &mut FormulaDocument, lines: &[WeighedLine], school: &School) {
 fn one(
     school: &School,
     chosen: bool,
-    kg: f64,
     lines: &[WeighedLine],
     (was, before): (&FormulaDocument, &Assessment),
     (made, after): (FormulaDocument, &Assessment),
 ) -> MethodSheet {
-    let has = |of: &str| lines.iter().any(|line| line.mass.grams() > 0.0 && is(of, &line.ingredient));
-    let steps: Vec<MethodStep> = school
-        .steps
-        .iter()
-        .filter(|step| step.only.as_deref().is_none_or(has))
-        .map(|step| method_step(step, kg))
-        .collect();
+    let steps = course(school, lines);
     let sum = |kind: Worker, end: usize| -> f64 {
         0.0 + steps.iter().filter(|step| step.kind == kind).map(|step| step.minutes[end]).sum::<f64>()
     };
-    let mut gear: Vec<String> = Vec::new();
-    for name in steps.iter().flat_map(|step| &step.gear) {
-        if !gear.contains(name) {
-            gear.push(name.clone());
+    let mut gear: Vec<Gear> = Vec::new();
+    for own in steps.iter().flat_map(|step| &step.gear) {
+        if !gear.contains(own) {
+            gear.push(*own);
         }
     }
     let mut cautions: Vec<Caution> = steps.iter().flat_map(|step| step.cautions.iter().copied()).collect();
@@ -193,6 +161,7 @@ fn one(
         start: start_temperature(&school.start, lines),
         hands_min: sum(Worker::Hands, 1),
         machine_min: sum(Worker::Machine, 1),
+        through_min: least_through(&steps),
         wait_min: [sum(Worker::Wait, 0), sum(Worker::Wait, 1)],
         steps,
         risks,
@@ -207,42 +176,6 @@ fn one(
         }),
         document: made,
     }
-}
-
-fn method_step(step: &Step, kg: f64) -> MethodStep {
-    let [a, b] = step.minutes;
-    let minutes = if step.kind == Worker::Wait { [a, b] } else { [a + b * kg; 2] };
-    MethodStep {
-        kind: step.kind,
-        what: step.what.clone(),
-        gear: step.gear.clone(),
-        minutes,
-        time: time(minutes),
-        temperature_c: step.t,
-        until: step.until.clone(),
-        wrong: step
-            .wrong
-            .iter()
-            .map(|[seen, why]| StepFault { seen: seen.clone(), why: why.clone() })
-            .collect(),
-        cautions: step.cautions.clone(),
-        within_min: step.within,
-    }
-}
-
-/// Minutes as they are read: "4 min", "20 to 240 min", "2 to 12 h", "2 to 7 days".
-pub fn time([from, to]: [f64; 2]) -> String {
-    let (unit, per) = match to {
-        to if to >= 2880.0 => ("days", 1440.0),
-        to if to >= 180.0 && from >= 30.0 => ("h", 60.0),
-        _ => ("min", 1.0),
-    };
-    let read = |minutes: f64| {
-        let value = minutes / per;
-        limit(if value >= 3.0 { value.round() } else { (2.0 * value).round() / 2.0 }.max(0.5))
-    };
-    let (low, high) = (read(from), read(to));
-    if low == high { format!("{high} {unit}") } else { format!("{low} to {high} {unit}") }
 }
 
 /// What choosing a school changes, in words.

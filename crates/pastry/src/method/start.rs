@@ -3,6 +3,7 @@
 use crate::formula::WeighedLine;
 use crate::heat::{HeatShares, MixPart, mix_temperature, part_temperature_for};
 use crate::ingredient::Ingredient;
+use crate::ingredient::Role;
 use crate::ingredient::composition::Part;
 use crate::method::school::Start;
 use crate::number::limit;
@@ -32,25 +33,6 @@ pub struct StartTemperature {
     pub advice: Option<String>,
 }
 
-/// Whether a line is what a school calls so.
-pub(super) fn is(of: &str, ingredient: &Ingredient) -> bool {
-    match of {
-        "chocolate" => ingredient.group == "chocolate",
-        "butter" => ingredient.is_butter(),
-        "egg" => ingredient.group == "egg",
-        "whippable" => {
-            ingredient.group == "dairy"
-                && ingredient.globule > 0.5
-                && ingredient.composition.phases().fat >= 0.28
-        }
-        "yolk" => ingredient.composition.get(Part::Yolk) > 0.0,
-        "white" => ingredient.composition.get(Part::EggWhite) > 0.0,
-        "starch" => ingredient.group == "starch" && !ingredient.flags.cold_starch,
-        "protease" => ingredient.flags.protease,
-        _ => false,
-    }
-}
-
 /// Where a school leaves a formula; none when nothing of it is warm.
 pub fn start_temperature(start: &Start, lines: &[WeighedLine]) -> Option<StartTemperature> {
     if let Some([from_c, to_c]) = start.at {
@@ -58,8 +40,8 @@ pub fn start_temperature(start: &Start, lines: &[WeighedLine]) -> Option<StartTe
         return Some(StartTemperature { from_c, to_c, how, advice: None });
     }
     let warmth = |ingredient: &Ingredient| {
-        let named = start.mix.iter().find(|warmth| warmth.of != "rest" && is(&warmth.of, ingredient));
-        named.or_else(|| start.mix.iter().find(|warmth| warmth.of == "rest")).map(|warmth| warmth.t)
+        let named = start.mix.iter().find(|warmth| warmth.of != Role::All && ingredient.is(warmth.of));
+        named.or_else(|| start.mix.iter().find(|warmth| warmth.of == Role::All)).map(|warmth| warmth.t)
     };
     let parts: Vec<MixPart> = lines
         .iter()
@@ -80,13 +62,13 @@ pub fn start_temperature(start: &Start, lines: &[WeighedLine]) -> Option<StartTe
     let bowl = (start.bowl_g > 0.0)
         .then(|| (BOWL_SHARE * STEEL * 1e-3 * start.bowl_g * (kg / 0.4).max(0.25).sqrt(), BOWL_C));
     let t = mix_temperature(&parts, bowl);
-    let spoken = |of: &str| match of {
-        "whippable" => "whipped cream".to_owned(),
-        "rest" => "the rest".to_owned(),
-        of => of.to_owned(),
+    let spoken = |of: Role| match of {
+        Role::Whippable => "whipped cream",
+        Role::All => "the rest",
+        of => of.word(),
     };
     let words: Vec<String> =
-        start.mix.iter().map(|warmth| format!("{} at {} °C", spoken(&warmth.of), limit(warmth.t))).collect();
+        start.mix.iter().map(|warmth| format!("{} at {} °C", spoken(warmth.of), limit(warmth.t))).collect();
     Some(StartTemperature {
         from_c: (t - MIX_BAND_K).round(),
         to_c: (t + MIX_BAND_K).round(),
@@ -108,10 +90,10 @@ fn advice(
     bowl: Option<(f64, f64)>,
     t: f64,
 ) -> Option<String> {
-    let hot = start.mix.iter().find(|warmth| warmth.of == "rest" && warmth.t >= 80.0)?;
-    let chocolate = lines.iter().any(|l| l.ingredient.group == "chocolate");
+    let hot = start.mix.iter().find(|warmth| warmth.of == Role::All && warmth.t >= 80.0)?;
+    let chocolate = lines.iter().any(|l| l.ingredient.is(Role::Chocolate));
     let pale = lines.iter().any(|line| {
-        line.ingredient.group == "chocolate" && line.ingredient.composition.get(Part::MilkProtein) > 0.02
+        line.ingredient.is(Role::Chocolate) && line.ingredient.composition.get(Part::MilkProtein) > 0.02
     });
     let wanted = if pale { COMES_TOGETHER.1 } else { COMES_TOGETHER.0 };
     if !chocolate || t >= wanted + 4.0 {

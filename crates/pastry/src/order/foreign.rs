@@ -3,6 +3,7 @@
 use crate::assess::FormulaDocument;
 use crate::assess::starts::starts;
 use crate::formula::{Family, Line};
+use crate::ingredient::Role;
 use crate::ingredient::composition::Part;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::order::document::{self, OrderDocument};
@@ -401,16 +402,16 @@ fn without_egg_size(text: &str) -> String {
 /// The family a list of lines is nearest to.
 fn guess(lines: &[Line], shelf: &Shelf) -> Family {
     let found: Vec<&Arc<Ingredient>> = lines.iter().filter_map(|line| shelf.find(&line.ingredient)).collect();
-    let group = |name: &str| found.iter().any(|ingredient| ingredient.group == name);
+    let any = |role: Role| found.iter().any(|own| own.is(role));
     let part = |part: Part, least: f64| found.iter().any(|own| own.composition.get(part) > least);
     let cream = found
         .iter()
-        .any(|own| own.group == "dairy" && own.globule > 0.5 && own.composition.get(Part::MilkFat) > 0.25);
+        .any(|own| own.is(Role::Dairy) && own.globule > 0.5 && own.composition.get(Part::MilkFat) > 0.25);
     let butter = found.iter().any(|own| own.composition.get(Part::MilkFat) > 0.6);
     match () {
         () if part(Part::Gelatin, 0.5) && cream => Family::FruitMousse,
         () if part(Part::Gelatin, 0.5) => Family::Jelly,
-        () if group("chocolate") && !part(Part::Yolk, 0.05) => Family::Ganache,
+        () if any(Role::Chocolate) && !part(Part::Yolk, 0.05) => Family::Ganache,
         () if part(Part::Starch, 0.5) => Family::PastryCream,
         () if butter && part(Part::EggWhite, 0.05) => Family::SwissButtercream,
         () if butter => Family::Buttercream,

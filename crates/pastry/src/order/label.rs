@@ -3,6 +3,7 @@
 use crate::formula::Family;
 use crate::formula::keeping::{RAW_EGG_DAYS, keeping};
 use crate::ingredient::origin::Origin;
+use crate::ingredient::{Ingredient, Role};
 use crate::number::limit;
 use crate::order::batch::Batch;
 use crate::order::document::OrderDocument;
@@ -59,15 +60,8 @@ fn notes(cream: &Cream) -> Vec<String> {
     for (origin, word) in
         [(Origin::Pork, "pork gelatin"), (Origin::Beef, "beef gelatin"), (Origin::Fish, "fish gelatin")]
     {
-        if cream
-            .lines
-            .iter()
-            .any(|line| line.ingredient.group == "setting" && line.ingredient.origins.contains(&origin))
-            || cream.lines.iter().any(|line| {
-                line.ingredient.composition.get(crate::ingredient::composition::Part::Gelatin) > 0.5
-                    && line.ingredient.origins.contains(&origin)
-            })
-        {
+        let of_it = |own: &Ingredient| own.is(Role::Gelatin) && own.origins.contains(&origin);
+        if cream.lines.iter().any(|line| of_it(&line.ingredient)) {
             notes.push(word.to_owned());
         }
     }

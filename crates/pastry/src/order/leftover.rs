@@ -88,8 +88,7 @@ pub fn leftovers(batches: &[Batch], list: &[ShoppingLine], eggs: Eggs, uses: Use
     for line in list {
         let (Some(grams), Some(pack_g)) = (line.left_g, line.pack_g) else { continue };
         // A pack of sugar is no left-over; cream, fruit and eggs are.
-        let perishable = matches!(line.group.as_str(), "dairy" | "fruit" | "egg");
-        if grams >= WORTH && perishable && line.ingredient != "egg" {
+        if grams >= WORTH && line.group.is_perishable() && line.ingredient != "egg" {
             left.push(Leftover {
                 what: format!("Opened {}", line.name),
                 grams,

@@ -1,6 +1,7 @@
 //! What must be bought: ingredients merged over all batches, yolks and whites as eggs, in packs, with their price.
 
 use crate::formula::kitchen_words::in_pieces;
+use crate::ingredient::Group;
 use crate::ingredient::{Ingredient, Pack, Shelf};
 use crate::number::{hundredths, on_a_scale};
 use crate::order::batch::Batch;
@@ -22,7 +23,7 @@ pub struct ShoppingLine {
     /// Its name.
     pub name: String,
     /// Its shelf: dairy, sugar, fruit.
-    pub group: String,
+    pub group: Group,
     /// Needed, g.
     pub needed_g: f64,
     /// The same in eggs, leaves, sticks.
@@ -121,7 +122,7 @@ pub fn shopping(
     list.extend(loose.into_iter().map(|(name, (grams, used_in))| ShoppingLine {
         ingredient: String::new(),
         name,
-        group: "other".to_owned(),
+        group: Group::Other,
         needed_g: on_a_scale(grams),
         in_pieces: None,
         used_in,
@@ -130,7 +131,7 @@ pub fn shopping(
         price: None,
         left_g: None,
     }));
-    list.sort_by(|a, b| (&a.group, &a.name).cmp(&(&b.group, &b.name)));
+    list.sort_by(|a, b| (a.group.word(), &a.name).cmp(&(b.group.word(), &b.name)));
     (list, eggs)
 }
 
@@ -141,7 +142,7 @@ fn line(ingredient: &Ingredient, grams: f64, used_in: Vec<String>, pack: PackOf)
     ShoppingLine {
         ingredient: ingredient.id.clone(),
         name: ingredient.name.clone(),
-        group: ingredient.group.clone(),
+        group: ingredient.group,
         needed_g: hundredths(grams),
         in_pieces: in_pieces(grams, ingredient),
         used_in,

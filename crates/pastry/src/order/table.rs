@@ -48,7 +48,7 @@ pub fn to_csv(answer: &OrderAnswer, kind: ListKind) -> String {
             for line in &answer.shopping {
                 row(&[
                     line.name.clone(),
-                    line.group.clone(),
+                    line.group.word().to_owned(),
                     limit_grams(line.needed_g),
                     line.in_pieces.clone().unwrap_or_default(),
                     line.packs.map(|packs| packs.to_string()).unwrap_or_default(),

@@ -4,6 +4,7 @@ use crate::assess::document::FormulaDocument;
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::{Fault, FaultCode};
 use crate::formula::Family;
+use crate::ingredient::Role;
 use crate::ingredient::Shelf;
 use crate::number::limit;
 use crate::rescue::bowl::Bowl;
@@ -102,7 +103,7 @@ pub fn rescue(ask: &RescueAsk, shelf: &Shelf) -> Result<Rescue, Vec<Fault>> {
     }
     let perishable = bowl.lines.iter().any(|line| {
         let own = &line.ingredient;
-        matches!(own.group.as_str(), "dairy" | "egg")
+        own.is(Role::Dairy) || own.is(Role::Egg)
     });
     let raw = bowl.lines.iter().any(|l| l.mass.grams() > 0.0 && l.ingredient.flags.raw_egg)
         && bowl.options.cooks.raw_egg.or(bowl.options.cook_c).is_none_or(|cook| cook < 71.0);

@@ -8,6 +8,7 @@ use crate::formula::Line;
 use crate::formula::process::{overrun_percent, whip};
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::composition::Part;
+use crate::ingredient::{Group, Role};
 use crate::ingredient::{Ingredient, Shelf};
 use crate::number::{hundredths, on_a_scale};
 use crate::rescue::quantity::Quantity;
@@ -172,9 +173,10 @@ impl Bowl {
             self.lines.iter().filter(|l| of(&l.ingredient)).map(|l| l.mass.grams()).sum()
         };
         let wet = sum(&|i| {
-            matches!(i.group.as_str(), "dairy" | "liquid" | "fruit") && i.composition.get(Part::Water) > 0.25
+            (i.is(Role::Dairy) || matches!(i.group, Group::Liquid | Group::Fruit))
+                && i.composition.get(Part::Water) > 0.25
         });
-        if wet > 0.0 { 100.0 * sum(&|i| i.group == "starch") / wet } else { 0.0 }
+        if wet > 0.0 { 100.0 * sum(&|i| i.is(Role::Starch)) / wet } else { 0.0 }
     }
 
     /// The mixture with so many grams of something more.

@@ -5,6 +5,7 @@ use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::{Mixture, WeighedLine};
+use crate::ingredient::Role;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::duty::MapAxis;
 use crate::job::duty::Outcome;
@@ -162,15 +163,15 @@ fn restoring(plan: &Bowl, now: &Bowl, poured: usize, shelf: &Shelf) -> Vec<(f64,
     let thin = matches!(plan.document.work.job.axis(plan.document.family), MapAxis::ViscosityPaS);
     let wanted = measure(&plan.asked(), &Mixture::of(&plan.lines), thin);
     let fits = |key: &str| match key {
-        "cocoa_mass" => plan.largest(|i| i.group == "chocolate").is_some(),
+        "cocoa_mass" => plan.largest(|i| i.is(Role::Chocolate)).is_some(),
         "gelatin200" => plan.largest(|i| i.bloom > 0.0).is_some(),
-        _ => plan.lines.iter().any(|l| l.ingredient.group == "dairy"),
+        _ => plan.lines.iter().any(|l| l.ingredient.is(Role::Dairy)),
     };
     let own = now
         .lines
         .iter()
         .enumerate()
-        .filter(|(at, line)| *at != poured && line.mass.grams() > 0.0 && line.ingredient.group != "egg");
+        .filter(|(at, line)| *at != poured && line.mass.grams() > 0.0 && !line.ingredient.is(Role::Egg));
     let mut things: Vec<Arc<Ingredient>> = own.map(|(_, line)| Arc::clone(&line.ingredient)).collect();
     let gelatin = plan.largest(|i| i.bloom > 0.0).map(|i| i.id.clone());
     for key in LEVERS.into_iter().filter(|key| fits(key)) {

@@ -5,6 +5,7 @@ use crate::assess::document::FormulaDocument;
 use crate::balance::single::nearest_met;
 use crate::formula::family::FamilyGroup;
 use crate::ingredient::diet::brings;
+use crate::ingredient::{Group, Role};
 use crate::ingredient::{Ingredient, Shelf};
 use crate::number::on_a_scale;
 use crate::rescue::addition::{Found, Lever};
@@ -27,9 +28,9 @@ fn resolve<'a>(key: &str, bowl: &'a Bowl, shelf: &'a Shelf) -> Option<&'a Arc<In
     let group = bowl.document.family.traits().group;
     match key {
         "same_chocolate" => bowl
-            .largest(|i| i.group == "chocolate" && i.composition.phases().fat > 0.25)
+            .largest(|i| i.is(Role::Chocolate) && i.composition.phases().fat > 0.25)
             .or_else(|| shelf.find("dark60")),
-        "same_liquid" => bowl.largest(|i| i.group == "fruit").or_else(|| shelf.find("milk")),
+        "same_liquid" => bowl.largest(|i| i.group == Group::Fruit).or_else(|| shelf.find("milk")),
         "stiffener" => match group {
             FamilyGroup::Ganache => resolve("same_chocolate", bowl, shelf),
             FamilyGroup::Buttercream => shelf.find("butter82"),
@@ -43,8 +44,8 @@ fn resolve<'a>(key: &str, bowl: &'a Bowl, shelf: &'a Shelf) -> Option<&'a Arc<In
         },
         // Whose gelatin it is stays as it is.
         "gelatin200" => bowl.largest(|i| i.bloom > 0.0).or_else(|| shelf.find(key)),
-        "butter82" => bowl.largest(Ingredient::is_butter).or_else(|| shelf.find(key)),
-        "cream36" => bowl.largest(Ingredient::is_cream).or_else(|| shelf.find(key)),
+        "butter82" => bowl.largest(|i| i.is(Role::Butter)).or_else(|| shelf.find(key)),
+        "cream36" => bowl.largest(|i| i.is(Role::Cream)).or_else(|| shelf.find(key)),
         key => shelf.find(key),
     }
 }
@@ -146,7 +147,7 @@ fn add(
     let most_g = most.min(MOST_ADDED) * per_100;
     let middle_t = step.t.map_or(35.0, |[low, high]| 0.5 * (low + high));
     // Starch boiled in boils the rest with it.
-    let boiled = step.t.and_then(cooks_to).filter(|_| ingredient.group == "starch");
+    let boiled = step.t.and_then(cooks_to).filter(|_| ingredient.is(Role::Starch));
     let heated = boiled.and_then(|cook_c| bowl.cooked(cook_c, shelf).ok());
     let bowl = heated.as_ref().unwrap_or(bowl);
     let lever = Lever { bowl, ingredient };

@@ -5,6 +5,7 @@ use crate::formula::line::WeighedLine;
 use crate::formula::mixture::Mixture;
 use crate::formula::process::can_reach;
 use crate::formula::system::{Continuous, System};
+use crate::ingredient::Role;
 use crate::ingredient::composition::Part;
 use crate::ingredient::origin::Origin;
 use crate::rheology::consistency::{Consistency, History, Options, Structure};
@@ -214,7 +215,7 @@ fn starch_warnings(
     options: &Options,
 ) -> Vec<Warning> {
     // Only what is added to thicken: icing sugar, cocoa and purees have starch of their own.
-    let thickens = |l: &WeighedLine| l.ingredient.group == "starch" && !l.ingredient.flags.cold_starch;
+    let thickens = |l: &WeighedLine| l.ingredient.is(Role::BoiledStarch);
     let starch =
         grams(lines, |l| f64::from(u8::from(thickens(l))) * l.ingredient.composition.get(Part::Starch));
     let share = 100.0 * starch / grams(lines, |_| 1.0).max(1e-9);
@@ -286,7 +287,7 @@ fn egg_warnings(lines: &[WeighedLine], options: &Options) -> Vec<Warning> {
     }
     let hot = options.cooks.yolk.or(options.cook_c).is_some_and(|cook| cook > 86.0);
     let egg = holds(lines, |l| l.ingredient.composition.get(Part::Yolk) > 0.01);
-    let starch = holds(lines, |l| l.ingredient.group == "starch");
+    let starch = holds(lines, |l| l.ingredient.is(Role::Starch));
     if egg && hot && !starch {
         found.push(warning(
             WarningCode::EggScrambles,

@@ -3,6 +3,7 @@
 use crate::assess::document::FormulaDocument;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::{Line, WeighedLine};
+use crate::ingredient::Role;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::swap::ask::{Avoid, SwapFor};
 use crate::swap::gelatin::{GelatinExchange, School};
@@ -75,7 +76,7 @@ impl Replacement {
             Some(exchange) => exchange.square_root_g,
             None if own.bloom > 0.0 && to.id == "agar" => 0.3 * grams,
             None if own.id == "agar" && to.bloom > 0.0 => grams / 0.3 * (200.0 / to.bloom).sqrt(),
-            None if own.starch_strength > 0.0 && own.group == "starch" && to.group == "starch" => {
+            None if own.starch_strength > 0.0 && own.is(Role::Starch) && to.is(Role::Starch) => {
                 grams * own.starch_strength / to.starch_strength.max(0.1)
             }
             None => grams,
@@ -194,11 +195,11 @@ fn replaced(
     }
     merge(&mut next, &mut grams, &mut places);
     let egg_by_starch = changes.iter().any(|(at, replacement)| {
-        lines[*at].ingredient.group == "egg" && replacement.parts.iter().any(|(to, _)| to.group == "starch")
+        lines[*at].ingredient.is(Role::Egg) && replacement.parts.iter().any(|(to, _)| to.is(Role::Starch))
     });
     if egg_by_starch {
         let boiled = CookTemperature::from_celsius(BOILED_C);
-        let starch = changes.iter().flat_map(|(_, r)| &r.parts).find(|(to, _)| to.group == "starch");
+        let starch = changes.iter().flat_map(|(_, r)| &r.parts).find(|(to, _)| to.is(Role::Starch));
         for line in
             next.lines.iter_mut().filter(|line| starch.is_some_and(|(to, _)| to.id == line.ingredient))
         {
@@ -212,7 +213,7 @@ fn replaced(
     places.dedup();
     // Rules that speak of what is gone speak no more.
     next.rules.shares.retain(|share| {
-        lines.iter().any(|l| l.ingredient.group == share.of)
+        lines.iter().any(|l| crate::balance::limits::belongs(&l.ingredient, &share.of))
             || next.lines.iter().any(|l| l.ingredient == share.of)
     });
     next.rules.ratios.retain(|pair| pair.iter().all(|key| next.lines.iter().any(|l| l.ingredient == *key)));

@@ -126,6 +126,10 @@ quantity!(
     Hours, "the time set", "h", 0.0, 720.0, from_hours, hours
 );
 quantity!(
+    /// Minutes of work or of waiting: up to 30 days.
+    Minutes, "the time", "min", 0.0, 43200.0, from_minutes, minutes
+);
+quantity!(
     /// Seconds of a short wait.
     Seconds, "the time", "s", 0.5, 86400.0, from_seconds, seconds
 );

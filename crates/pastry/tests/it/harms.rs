@@ -7,6 +7,7 @@ use pastry::assess::{FormulaDocument, assess};
 use pastry::balance::way::{Way, WayKind};
 use pastry::balance::ways;
 use pastry::formula::{Family, Line};
+use pastry::ingredient::{Group, Role};
 use pastry::ingredient::{Shelf, catalogue, find};
 use pastry::job::Outcome;
 use pastry::rescue::remedy::{Deed, remedies};
@@ -98,7 +99,7 @@ fn what_a_formula_is_for_is_never_less_in_any_way() {
         let Some(at) = document
             .lines
             .iter()
-            .position(|line| find(&line.ingredient).is_some_and(|own| own.group == "fruit"))
+            .position(|line| find(&line.ingredient).is_some_and(|own| own.group == Group::Fruit))
         else {
             continue;
         };
@@ -261,7 +262,7 @@ fn no_remedy_boils_or_starches_what_its_family_cannot_bear() {
                     assert!(!boils, "{at}: “{}”", step.say);
                 }
                 let starch =
-                    step.of.as_deref().and_then(|key| find(key)).is_some_and(|own| own.group == "starch");
+                    step.of.as_deref().and_then(|key| find(key)).is_some_and(|own| own.is(Role::Starch));
                 if matches!(family, Family::Anglaise | Family::Curd | Family::Bavarois) {
                     assert!(!starch, "{at}: starch, “{}”", step.say);
                 }

@@ -19,6 +19,7 @@ mod incomplete;
 mod invariants;
 mod jobs;
 mod method;
+mod method_steps;
 mod module_order;
 mod order_lists;
 mod orders;

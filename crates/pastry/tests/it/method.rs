@@ -4,9 +4,12 @@ use pastry::assess::starts::starts;
 use pastry::assess::{FormulaDocument, assess};
 use pastry::caution::Caution;
 use pastry::formula::{Family, Line};
+use pastry::ingredient::Role;
 use pastry::ingredient::Shelf;
-use pastry::method::school::{Worker, schools};
-use pastry::method::sheet::time;
+use pastry::method::Gear;
+use pastry::method::course::time;
+use pastry::method::school::schools;
+use pastry::method::step::{Duration, Worker};
 use pastry::method::{MethodSheet, schools_of, sheet};
 use pastry::rheology::warning::WarningCode;
 use std::collections::BTreeSet;
@@ -54,24 +57,16 @@ fn the_schools_are_well_formed() {
         assert!(school.steps.len() >= 2 || id == "ganache_bursts", "{id}: {} steps", school.steps.len());
         assert!(!school.risks.is_empty() && !school.source.is_empty(), "{id}");
         assert_eq!(school.start.at.is_some(), school.start.mix.is_empty(), "{id}: one start");
-        for cook in &school.cook {
-            assert!(
-                ["all", "yolk", "white", "starch", "protease"].contains(&cook.of.as_str()),
-                "{id}: {cook:?}"
-            );
-        }
-        for warmth in &school.start.mix {
-            let known = ["chocolate", "butter", "egg", "whippable", "rest"];
-            assert!(known.contains(&warmth.of.as_str()), "{id}: {warmth:?}");
-        }
         for step in &school.steps {
             assert!(step.what.ends_with('.') && step.until.ends_with('.'), "{id}: {}", step.what);
-            assert!(
-                step.minutes.iter().all(|minutes| *minutes >= 0.0) && step.minutes[0] > 0.0,
+            let [least, most] = step.time.minutes(1.0);
+            assert!(least > 0.0 && least <= most, "{id}: {}", step.what);
+            assert_eq!(
+                step.kind == Worker::Wait,
+                matches!(step.time, Duration::Stand { .. }),
                 "{id}: {}",
                 step.what
             );
-            assert!(step.kind != Worker::Wait || step.minutes[0] <= step.minutes[1], "{id}: {}", step.what);
             if let Some([low, high]) = step.t {
                 assert!(low <= high && (-20.0..=125.0).contains(&high), "{id}: {}", step.what);
                 // Boiling sugar burns: nobody is told of it without the caution.
@@ -80,14 +75,14 @@ fn the_schools_are_well_formed() {
                 }
             }
             // A stick blender that some batch needs comes with its caution.
-            if step.gear.iter().any(|gear| gear == "stick blender") {
+            if step.gear.iter().any(|gear| *gear == Gear::StickBlender) {
                 let spoken = school.steps.iter().any(|step| step.cautions.contains(&Caution::Blade));
                 assert!(spoken, "{id}: {}", step.what);
             }
         }
         // Egg that is not taken to 71 °C is said to be raw, and eggs at all are spoken of.
         let below =
-            school.cook.iter().any(|cook| ["yolk", "white"].contains(&cook.of.as_str()) && cook.c < 71.0);
+            school.cook.iter().any(|cook| matches!(cook.of, Role::Yolk | Role::White) && cook.c < 71.0);
         if below {
             let spoken = school.steps.iter().any(|step| step.cautions.contains(&Caution::RawEgg));
             let risk = school.risks.iter().any(|risk| risk.to_lowercase().contains("egg"));
@@ -211,7 +206,7 @@ fn cream_as_hot_as_advised_brings_a_ganache_together() {
     };
     let with = |hot: f64| Start {
         at: None,
-        mix: vec![Warmth { of: "chocolate".into(), t: 20.0 }, Warmth { of: "rest".into(), t: hot }],
+        mix: vec![Warmth { of: Role::Chocolate, t: 20.0 }, Warmth { of: Role::All, t: hot }],
         bowl_g: 400.0,
     };
     let mut advised = 0;
@@ -271,12 +266,12 @@ fn choosing_a_raw_school_after_a_safe_one_leaves_nothing_safe_behind() {
 
 #[test]
 fn butter_is_known_by_what_it_is_made_of() {
-    use pastry::ingredient::{IngredientDocument, find};
+    use pastry::ingredient::{IngredientDocument, Role, find};
     for (id, is) in
         [("butter82", true), ("buttermilk", false), ("cream36", false), ("mascarpone", false), ("oil", false)]
     {
         if let Some(ingredient) = find(id) {
-            assert_eq!(ingredient.is_butter(), is, "{id}");
+            assert_eq!(ingredient.is(Role::Butter), is, "{id}");
         }
     }
     // A kitchen's own butter, whatever it is called, is warmed as butter is.

@@ -10,6 +10,7 @@ use crate::state::AppState;
 use axum::Json;
 use axum::extract::{Path, State};
 use pastry::fault::{Fault, FaultCode};
+use pastry::ingredient::Group;
 use pastry::ingredient::label::Inferred;
 use pastry::ingredient::search::search;
 use pastry::ingredient::{IngredientDocument, Label, find};
@@ -33,7 +34,7 @@ pub struct Sought {
     search: String,
     /// Shelf it stands on.
     #[param(example = "dairy")]
-    group: Option<String>,
+    group: Option<Group>,
     /// Also what was put away.
     #[serde(default)]
     archived: bool,
@@ -94,7 +95,7 @@ async fn list_ingredients(
     let wanted: String = sought.search.chars().take(120).collect();
     let found = search(shelf.all(), &wanted)
         .into_iter()
-        .filter(|ingredient| sought.group.as_ref().is_none_or(|group| ingredient.group == *group))
+        .filter(|ingredient| sought.group.is_none_or(|group| ingredient.group == group))
         .map(|ingredient| {
             let many = uses.get(&ingredient.id).map_or(0, Vec::len) as i64;
             entry(ingredient, said.get(&ingredient.id), many)

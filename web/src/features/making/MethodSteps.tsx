@@ -24,6 +24,7 @@ export function MethodSteps({ school }: { school: MethodSheet }) {
           </div>
         )}
         <Time word="Hands" minutes={school.hands_min} />
+        <Time word="Through, at least" minutes={school.through_min} />
         <Time word="Machine alone" minutes={school.machine_min} />
         {(school.wait_min[1] ?? 0) > 0 && (
           <div>
@@ -41,17 +42,30 @@ export function MethodSteps({ school }: { school: MethodSheet }) {
       <p className="text-ink2">Takes: {school.gear.join(', ')}.</p>
       <ol className="flex flex-col">
         {school.steps.map((step, at) => (
-          <li key={at} className="flex break-inside-avoid gap-3 border-t border-line py-2">
+          <li key={step.key} className="flex break-inside-avoid gap-3 border-t border-line py-2">
             <b className="w-6 shrink-0 text-right text-[18px]">{at + 1}</b>
             <div className="min-w-0 flex-1">
+              {step.part && step.part !== school.steps[at - 1]?.part && (
+                <p className="text-[14px] text-ink2">First what it begins with: {step.part.toLowerCase()}.</p>
+              )}
               <p className="text-[16px]">
                 {step.what}{' '}
                 {step.temperature_c && <b className="whitespace-nowrap">{degrees(step.temperature_c)}</b>}
               </p>
               <p>
                 Until: <b>{step.until.replace(/\.$/, '')}</b>.
-                {step.within_min != null && (
-                  <span className="text-hot"> Next within {step.within_min} min.</span>
+                {step.limit && (
+                  <span className="text-hot">
+                    {' '}
+                    {at === school.steps.length - 1 ? 'Used' : 'Next'} within {step.limit.minutes} min.
+                  </span>
+                )}
+                {step.ready_for != null && (
+                  <span className="text-ink2">
+                    {' '}
+                    Any time before step {step.ready_for}
+                    {step.given ? ', when it is not cold already' : ''}.
+                  </span>
                 )}
               </p>
               {step.wrong.length > 0 && (
