@@ -3,9 +3,9 @@
 
 /// Makes the type of a list of codes: every code with its word, which is also how it is written.
 macro_rules! codes {
-    ($(#[$doc:meta])* $name:ident { $($(#[$about:meta])* $code:ident = $word:literal,)+ }) => {
-        $(#[$doc])*
-        #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, serde::Serialize, serde::Deserialize, utoipa::ToSchema)]
+    ($(#[doc = $doc:literal])* $name:ident { $($(#[$about:meta])* $code:ident = $word:literal,)+ }) => {
+        $(#[doc = $doc])*
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, serde::Serialize, serde::Deserialize)]
         pub enum $name {
             $($(#[$about])* #[serde(rename = $word)] $code,)+
         }
@@ -26,6 +26,19 @@ macro_rules! codes {
                 Self::ALL.iter().copied().find(|one| one.word() == word)
             }
         }
+
+        // Written out: the derive does not see a word that a macro hands on.
+        impl utoipa::PartialSchema for $name {
+            fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
+                utoipa::openapi::schema::ObjectBuilder::new()
+                    .schema_type(utoipa::openapi::schema::Type::String)
+                    .description(Some(concat!($($doc),*).trim()))
+                    .enum_values(Some(Self::ALL.iter().map(|one| one.word())))
+                    .into()
+            }
+        }
+
+        impl utoipa::ToSchema for $name {}
 
         impl std::fmt::Display for $name {
             fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {

@@ -1803,7 +1803,7 @@ export interface components {
          * @description What is wrong with a field.
          * @enum {string}
          */
-        FaultCode: "AfterItIsEaten" | "BadAmount" | "BadCurrency" | "BadDevice" | "BadKey" | "BadName" | "BadSaveId" | "BadTag" | "Cells" | "DoesNotAddUp" | "HistoryOfAnotherJob" | "HowMany" | "JobOfAnotherFamily" | "KeyTwice" | "LimitsCrossed" | "NoBloom" | "NoDensity" | "NoLines" | "NoName" | "NoPantryFile" | "NoPercentBase" | "NoPieceWeight" | "NoSize" | "NoStandIn" | "NoSuchLine" | "NotANumber" | "NotOwn" | "NotYesOrNo" | "NothingCounted" | "NothingInIt" | "NothingOfIt" | "NothingPoured" | "NothingShort" | "NothingToSwap" | "NothingWeighed" | "OutOfRange" | "RankedTwice" | "TheSame" | "Tiers" | "TooLarge" | "TooLong" | "TooMany" | "TooManyLines" | "Twice" | "UnknownAllergen" | "UnknownFile" | "UnknownFormat" | "UnknownGroup" | "UnknownIngredient" | "UnknownOrigin" | "UnknownSponge" | "UnknownUnit" | "UnknownVersion" | "Unreadable" | "WrongValue";
+        FaultCode: "after_it_is_eaten" | "bad_amount" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
         /**
          * @description A number a cook looks at.
          * @enum {string}
@@ -1926,7 +1926,7 @@ export interface components {
          * @description What is found of a cake.
          * @enum {string}
          */
-        FindingCode: "AllRim" | "Board" | "BoxLow" | "BoxNarrow" | "CoatSlides" | "CoatStays" | "Collar" | "DamGivesWay" | "DamHolds" | "DowelsCarry" | "DripLength" | "DripLong" | "DripMeltsCoat" | "DripReachesBoard" | "DripShort" | "FewDowels" | "FillingBears" | "FillingGivesWay" | "FillingTears" | "GlazeFilm" | "InsertTooLarge" | "ManyLayers" | "MouldGivesWay" | "MouldRubbery" | "MouldSags" | "MouldStands" | "MustNotBeInIt" | "NoDowels" | "NoLayers" | "NoRest" | "NoSize" | "NoThickness" | "NotSoaked" | "NothingBetween" | "Overhangs" | "PipedSlumps" | "PipedStands" | "PipedStiff" | "Portions" | "RunsOver" | "Smoother" | "SoakDry" | "SoakPools" | "SoakReachesCoat" | "SoakRight" | "SoakTooWet" | "SpoonRight" | "SpoonRuns" | "SpoonStiff" | "Unlinked" | "WarmOnSoft";
+        FindingCode: "all_rim" | "board" | "box_low" | "box_narrow" | "coat_slides" | "coat_stays" | "collar" | "dam_gives_way" | "dam_holds" | "dowels_carry" | "drip_length" | "drip_long" | "drip_melts_coat" | "drip_reaches_board" | "drip_short" | "few_dowels" | "filling_bears" | "filling_gives_way" | "filling_tears" | "glaze_film" | "insert_too_large" | "many_layers" | "mould_gives_way" | "mould_rubbery" | "mould_sags" | "mould_stands" | "must_not_be_in_it" | "no_dowels" | "no_layers" | "no_rest" | "no_size" | "no_thickness" | "not_soaked" | "nothing_between" | "overhangs" | "piped_slumps" | "piped_stands" | "piped_stiff" | "portions" | "runs_over" | "smoother" | "soak_dry" | "soak_pools" | "soak_reaches_coat" | "soak_right" | "soak_too_wet" | "spoon_right" | "spoon_runs" | "spoon_stiff" | "unlinked" | "warm_on_soft";
         /** @description Force, N */
         Force: number;
         /** @description A formula with the work it is for. */
@@ -1978,7 +1978,7 @@ export interface components {
          * @description What a step is done with.
          * @enum {string}
          */
-        Gear: "Bowl" | "Brush" | "Film" | "Fridge" | "Freezer" | "IceBath" | "Jug" | "Knife" | "Microwave" | "Mould" | "Paddle" | "Pan" | "Probe" | "Rack" | "Scale" | "Sieve" | "Spatula" | "StickBlender" | "Tin" | "Tray" | "WaterBath" | "Whisk";
+        Gear: "bowl" | "brush" | "film" | "fridge" | "freezer" | "ice bath" | "jug" | "knife" | "microwave" | "mould" | "paddle" | "pan" | "probe" | "rack" | "scale" | "sieve" | "spatula" | "stick blender" | "tin" | "tray" | "water bath" | "whisk";
         /** @description One gelatin for another by both schools. */
         GelatinExchange: {
             /** @description Which of them is followed here. */
@@ -2011,11 +2011,10 @@ export interface components {
          */
         Goal: "consistency" | "sweetness" | "cost";
         /**
-         * @description The shelf an ingredient stands on. What it does in a formula is its [`Role`](crate::ingredient::Role), which
-         *     asks what it is made of.
+         * @description The shelf an ingredient stands on. What it does in a formula is its [`Role`](crate::ingredient::Role), which asks what it is made of.
          * @enum {string}
          */
-        Group: "Chocolate" | "Cocoa" | "Fat" | "Dairy" | "Egg" | "Sugar" | "Starch" | "Gel" | "Fruit" | "Nut" | "Liquid" | "Alcohol" | "Other";
+        Group: "chocolate" | "cocoa" | "fat" | "dairy" | "egg" | "sugar" | "starch" | "gel" | "fruit" | "nut" | "liquid" | "alcohol" | "other";
         /** @description An ingredient that is short: all there is of it. */
         Have: {
             /**
@@ -2695,7 +2694,7 @@ export interface components {
          * @description What a limit is for.
          * @enum {string}
          */
-        LimitClass: "Safety" | "Quality" | "Hours";
+        LimitClass: "safety" | "quality" | "hours";
         /** @description One line: an ingredient and how much of it, as written. */
         Line: {
             /**
@@ -2927,7 +2926,7 @@ export interface components {
          * @description When a step is done.
          * @enum {string}
          */
-        Moment: "Make" | "Use";
+        Moment: "make" | "use";
         /** @description A film on a spoon that a finger line stays in. */
         NappeGeometry: {
             /**
@@ -3774,7 +3773,7 @@ export interface components {
          * @description What a kitchen has so many of, and a step takes while it runs.
          * @enum {string}
          */
-        Resource: "Mixer" | "Hob" | "Oven" | "Microwave" | "Blender" | "Fridge" | "Freezer" | "Ice";
+        Resource: "mixer" | "hob" | "oven" | "microwave" | "blender" | "fridge" | "freezer" | "ice";
         /**
          * @description How sweet a soak is meant to be.
          * @enum {string}
@@ -4230,7 +4229,7 @@ export interface components {
          * @description Where something stands while it waits.
          * @enum {string}
          */
-        Spot: "Room" | "Fridge" | "Freezer" | "Rack" | "Ice";
+        Spot: "room" | "fridge" | "freezer" | "rack" | "ice";
         /** @description The answer to a cake. */
         StackAnswer: {
             /** @description Allergens of all of it. */
@@ -4811,7 +4810,7 @@ export interface components {
          * @description What a formula is warned of.
          * @enum {string}
          */
-        WarningCode: "Alcohol" | "Crowded" | "EggRaw" | "EggScrambles" | "FatOutside" | "GelatinAcid" | "GelatinAlcohol" | "GelatinOrigin" | "Graining" | "HeatImpossible" | "Honey" | "LactoseSand" | "NoWater" | "Protease" | "SoakBrix" | "Split" | "StarchRaw" | "TooWet" | "WhipFat" | "WhipThick" | "WhipThin" | "WhipWarm";
+        WarningCode: "alcohol" | "crowded" | "egg_raw" | "egg_scrambles" | "fat_outside" | "gelatin_acid" | "gelatin_alcohol" | "gelatin_origin" | "graining" | "heat_impossible" | "honey" | "lactose_sand" | "no_water" | "protease" | "soak_brix" | "split" | "starch_raw" | "too_wet" | "whip_fat" | "whip_thick" | "whip_thin" | "whip_warm";
         /** @description One way there. */
         Way: {
             /** @description What it brings that was not there and must be asked for first: "brings milk, an allergen". */
