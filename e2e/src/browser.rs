@@ -1,6 +1,7 @@
 //! Starting and stopping what a test needs.
 
 use crate::page::Ui;
+use crate::viewport::{LAPTOP, Viewport};
 use fantoccini::wd::Capabilities;
 use fantoccini::{Client, ClientBuilder};
 use hyper_util::client::legacy::connect::HttpConnector;
@@ -16,13 +17,6 @@ use tokio::process::{Child, Command};
 
 /// Longest a test may take, ChromeDriver's start included.
 const LONGEST: Duration = Duration::from_secs(240);
-
-/// Width and height of the page, CSS pixels.
-#[derive(Debug, Clone, Copy)]
-pub struct Viewport(pub u32, pub u32);
-
-/// A laptop.
-pub const LAPTOP: Viewport = Viewport(1280, 800);
 
 /// Runs `body` on a page of the demo kitchen, then closes everything, whatever happened.
 ///

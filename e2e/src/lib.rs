@@ -6,6 +6,8 @@
 
 pub mod browser;
 pub mod page;
+pub mod viewport;
 
-pub use browser::{Viewport, ui};
+pub use browser::ui;
 pub use page::Ui;
+pub use viewport::{LAPTOP, TABLET, Viewport};

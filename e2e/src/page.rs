@@ -1,6 +1,6 @@
 //! The page as a cook meets it: things by their name and role, waiting for what is to be seen.
 
-use crate::browser::Viewport;
+use crate::viewport::Viewport;
 use fantoccini::actions::{InputSource, KeyAction, KeyActions, MouseActions, PointerAction, TouchActions};
 use fantoccini::elements::Element;
 use fantoccini::key::Key;

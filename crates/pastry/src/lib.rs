@@ -19,7 +19,7 @@
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
 //! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
-//! [`field`], where a field of a document stands in words, and [`changed`], what
+//! [`field`], where a field of a document stands in words, [`zone`], the clock on a kitchen's wall, and [`changed`], what
 //! changed between two documents.
 //!
 //! The path of one computation: [`assess::FormulaDocument`] (text from outside) →
@@ -48,3 +48,4 @@ pub mod spreadsheet;
 pub mod stack;
 pub mod swap;
 pub mod units;
+pub mod zone;

@@ -5,6 +5,7 @@ use crate::noun::Noun;
 use crate::{By, Store, StoreError};
 use pastry::units::RoomTemperature;
 use pastry::units::kitchen::Measures;
+use pastry::zone::Zone;
 use serde::{Deserialize, Serialize};
 use sqlx::Row;
 use sqlx::sqlite::SqliteRow;
@@ -24,6 +25,9 @@ pub struct Kitchen {
     /// What prices are in: "EUR", "£".
     #[schema(max_length = 8)]
     pub currency: String,
+    /// The time zone its clock is in; none while nobody said: that of whoever looks.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub time_zone: Option<Zone>,
     /// Revision; give back the one read when saving.
     pub revision: i64,
 }
@@ -37,6 +41,8 @@ fn read(row: &SqliteRow) -> Result<Kitchen, StoreError> {
         room_temperature_c: RoomTemperature::from_celsius(row.try_get("room_temperature_c")?),
         measures: serde_json::from_value(row.try_get::<String, _>("measures")?.into())?,
         currency: row.try_get("currency")?,
+        // A name that is no zone any more is as if nobody had said.
+        time_zone: row.try_get::<Option<String>, _>("time_zone")?.and_then(|name| Zone::try_from(name).ok()),
         revision: row.try_get("revision")?,
     })
 }
@@ -47,9 +53,11 @@ impl Store {
     /// # Errors
     /// When the file fails.
     pub async fn kitchen(&self) -> Result<Kitchen, StoreError> {
-        let row = sqlx::query("SELECT name, room_temperature_c, measures, currency, revision FROM kitchen")
-            .fetch_one(&self.readers)
-            .await?;
+        let row = sqlx::query(
+            "SELECT name, room_temperature_c, measures, currency, time_zone, revision FROM kitchen",
+        )
+        .fetch_one(&self.readers)
+        .await?;
         read(&row)
     }
 
@@ -62,7 +70,7 @@ impl Store {
         let measures = serde_json::to_value(kitchen.measures)?;
         let mut writing = self.write().await?;
         let row = sqlx::query(
-            "SELECT name, room_temperature_c, measures, currency, revision, save_id FROM kitchen",
+            "SELECT name, room_temperature_c, measures, currency, time_zone, revision, save_id FROM kitchen",
         )
         .fetch_one(writing.connection())
         .await?;
@@ -80,14 +88,15 @@ impl Store {
             });
         }
         let row = sqlx::query(
-            "UPDATE kitchen SET name = ?, room_temperature_c = ?, measures = ?, currency = ?,
+            "UPDATE kitchen SET name = ?, room_temperature_c = ?, measures = ?, currency = ?, time_zone = ?,
                  revision = revision + 1, save_id = ?
-             RETURNING name, room_temperature_c, measures, currency, revision",
+             RETURNING name, room_temperature_c, measures, currency, time_zone, revision",
         )
         .bind(&kitchen.name)
         .bind(kitchen.room_temperature_c.celsius())
         .bind(measures.as_str().expect("measures serialise to a word"))
         .bind(&kitchen.currency)
+        .bind(kitchen.time_zone.as_ref().map(Zone::name))
         .bind(by.save_id())
         .fetch_one(writing.connection())
         .await?;

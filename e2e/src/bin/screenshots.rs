@@ -1,14 +1,12 @@
 //! Takes the pictures of the main views from the demo kitchen: `screenshots FOLDER [NAME...]`. A name
 //! such as `curd=formula:Sharp-citrus curd@820x1180/dim` or `pantry=/pantry/cream36` takes any other.
 
-use e2e::browser::{Session, Viewport};
+use e2e::browser::Session;
 use e2e::page::Ui;
+use e2e::viewport::{LAPTOP, TABLET, Viewport};
 use fantoccini::key::Key;
 use std::path::PathBuf;
 use std::time::Duration;
-
-const LAPTOP: Viewport = Viewport(1280, 800);
-const TABLET: Viewport = Viewport(820, 1180);
 
 /// Name, what is opened, size, theme.
 const VIEWS: &[(&str, &str, Viewport, &str)] = &[

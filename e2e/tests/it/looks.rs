@@ -1,7 +1,7 @@
 //! Every size and both lights: nothing serious for axe-core, nothing beside the page, no errors.
 
 use crate::BAY;
-use e2e::{Viewport, ui};
+use e2e::{LAPTOP, TABLET, Viewport, ui};
 
 /// axe-core 4.14.1 (MPL-2.0), from the page's own tools.
 fn axe() -> String {
@@ -14,7 +14,7 @@ async fn nothing_serious_at_any_size_in_either_light() {
     ui("looks", async |ui| {
         let axe = axe();
         for theme in ["light", "dim"] {
-            for size in [Viewport(1280, 800), Viewport(1024, 768), Viewport(820, 1180)] {
+            for size in [LAPTOP, Viewport(1024, 768), TABLET] {
                 ui.set_viewport(size).await;
                 ui.open("/").await;
                 ui.js(&format!("localStorage.setItem('bright-spoon.theme', '{theme}')")).await;
@@ -35,9 +35,7 @@ async fn nothing_serious_at_any_size_in_either_light() {
 async fn nothing_serious_on_the_other_screens() {
     ui("looks_screens", async |ui| {
         let axe = axe();
-        for (theme, size) in
-            [("light", Viewport(1280, 800)), ("dim", Viewport(1024, 768)), ("light", Viewport(820, 1180))]
-        {
+        for (theme, size) in [("light", LAPTOP), ("dim", Viewport(1024, 768)), ("light", TABLET)] {
             ui.set_viewport(size).await;
             ui.open("/").await;
             ui.js(&format!("localStorage.setItem('bright-spoon.theme', '{theme}')")).await;
@@ -108,7 +106,7 @@ async fn nothing_serious_in_rescue_and_making() {
             let wide = ui.js("return [document.documentElement.scrollWidth, innerWidth]").await;
             assert_eq!(wide[0], wide[1], "{what}: something stands out at the side");
         };
-        for (theme, size) in [("light", Viewport(1280, 800)), ("dim", Viewport(820, 1180))] {
+        for (theme, size) in [("light", LAPTOP), ("dim", TABLET)] {
             ui.set_viewport(size).await;
             ui.open("/").await;
             ui.js(&format!("localStorage.setItem('bright-spoon.theme', '{theme}')")).await;
@@ -155,9 +153,7 @@ async fn nothing_serious_on_the_stack_and_its_lists() {
             let wide = ui.js("return [document.documentElement.scrollWidth, innerWidth]").await;
             assert_eq!(wide[0], wide[1], "{what}: something stands out at the side");
         };
-        for (theme, size) in
-            [("light", Viewport(1280, 800)), ("dim", Viewport(1024, 768)), ("light", Viewport(820, 1180))]
-        {
+        for (theme, size) in [("light", LAPTOP), ("dim", Viewport(1024, 768)), ("light", TABLET)] {
             ui.set_viewport(size).await;
             ui.open("/").await;
             ui.js(&format!("localStorage.setItem('bright-spoon.theme', '{theme}')")).await;

@@ -1,7 +1,7 @@
 //! Orders: two cooks at one, versions, cakes in and out, what is baked, and the way through by keys and by finger.
 
 use crate::SAVE;
-use e2e::{Ui, Viewport, ui};
+use e2e::{TABLET, Ui, ui};
 use fantoccini::key::Key;
 use serde_json::json;
 
@@ -220,7 +220,7 @@ async fn the_rail_keys_lead_there_and_the_drawing_grows() {
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]
 async fn on_a_tablet_everything_is_in_reach_of_a_finger() {
     ui("orders_tablet", async |ui| {
-        ui.set_viewport(Viewport(820, 1180)).await;
+        ui.set_viewport(TABLET).await;
         ui.open_order(WEDDING, "Cake").await;
         ui.click("//*[name()='text'][starts-with(., 'Filling 7 mm')]").await;
         ui.find("//section[@aria-label='What is selected']//h2[starts-with(., 'Filling 7 mm')]").await;

@@ -2535,6 +2535,7 @@ export interface components {
             revision: number;
             /** @description How warm the room is, °C. */
             room_temperature_c: components["schemas"]["RoomTemperature"];
+            time_zone?: components["schemas"]["Zone"] | null;
         };
         /** @description What the kitchen says of an ingredient. */
         KitchenValues: {
@@ -4956,6 +4957,11 @@ export interface components {
             /** @enum {string} */
             kind: "order";
         };
+        /**
+         * @description A time zone by its name in the IANA database: `Europe/Lisbon`.
+         * @example Europe/Lisbon
+         */
+        Zone: string;
     };
     responses: never;
     parameters: never;

@@ -17,7 +17,7 @@ export function Broken() {
   useTitle(silent ? 'Not fetched' : 'This page broke')
   return (
     <div className="tray flex-1 p-8">
-      <h1 className="text-[30px] text-hot">{silent ? 'This page is not fetched yet' : 'This page broke'}</h1>
+      <h1 className="text-display text-hot">{silent ? 'This page is not fetched yet' : 'This page broke'}</h1>
       <p className="mt-2">
         {silent ? 'The server is not answering.' : 'That is a fault of the program, not yours.'}{' '}
         {drafts.length > 0 ? 'Your unsaved work is still here.' : 'Nothing unsaved is on this device.'}
@@ -47,7 +47,7 @@ export function Broken() {
         </Link>
       </div>
       {!silent && (
-        <p className="mt-6 text-[13px] text-ink2">
+        <p className="mt-6 text-small text-ink2">
           For who mends it: {error instanceof Error ? error.message : 'no message'}
         </p>
       )}

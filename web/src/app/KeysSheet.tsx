@@ -1,5 +1,6 @@
 import { isLetter, keyWords, setLettersAreKeys, useKeyList } from '../lib/keys'
 import { Sheet } from '../ui/Sheet'
+import { Tick } from '../ui/Tick'
 
 /** Every key that does something here, and the switch for those that are one letter. */
 export function KeysSheet({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
@@ -11,19 +12,13 @@ export function KeysSheet({ open, onOpenChange }: { open: boolean; onOpenChange:
       title="Keys"
       lead="Whatever a key does, a button on the page does too."
     >
-      <label className="flex min-h-9 items-center gap-2 pointer-coarse:min-h-11">
-        <input
-          type="checkbox"
-          className="h-5 w-5 accent-rim"
-          checked={letters}
-          onChange={(event) => setLettersAreKeys(event.target.checked)}
-        />
+      <Tick checked={letters} onChange={setLettersAreKeys}>
         Single letters, digits and signs are keys on this device
-      </label>
-      <div className="grid min-h-0 grid-cols-2 gap-x-8 gap-y-4 overflow-y-auto pr-1 max-[560px]:grid-cols-1">
+      </Tick>
+      <div className="grid min-h-0 grid-cols-2 gap-x-8 gap-y-4 overflow-y-auto pr-1 max-phone:grid-cols-1">
         {scopes.map(({ scope, keys }) => (
           <section key={scope} aria-label={scope}>
-            <h3 className="font-head text-[18px] font-[640]">{scope}</h3>
+            <h3 className="font-head text-lead font-[640]">{scope}</h3>
             <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-1">
               {keys.map((key) => {
                 const off = !letters && [key.key].flat().every(isLetter)

@@ -3,11 +3,11 @@ import { Link, Outlet, useLocation, useNavigate } from 'react-router'
 import { ProblemError, SILENT } from '../api/client'
 import { useKeepsDrafts } from '../desk/useSaving'
 import { KitchenMenu } from '../features/kitchen/KitchenMenu'
-import { useHealth } from '../features/kitchen/queries'
+import { useHealth, useKitchen } from '../features/kitchen/queries'
 import { LibraryMenu } from '../features/library/LibraryMenu'
 import { useDesk } from '../features/rescue/desk'
 import { RESCUE_KEY, RescueDesk } from '../features/rescue/RescueDesk'
-import { clock } from '../lib/format'
+import { clock, setWall } from '../lib/format'
 import { useKeys } from '../lib/keys'
 import { rememberTheme, storedTheme } from '../lib/theme'
 import { Keycap } from '../ui/Button'
@@ -17,6 +17,8 @@ import { KeysSheet } from './KeysSheet'
 /** The ticket rail above, one tray below. */
 export function Shell() {
   const [keys, setKeys] = useState(false)
+  // Before anything below says a time.
+  setWall(useKitchen().data?.time_zone)
   useKeys('Everywhere', [{ key: '?', words: 'This list', run: () => setKeys(true) }])
   return (
     <RescueDesk>
@@ -54,7 +56,7 @@ function RescueButton() {
       onClick={open}
     >
       Rescue
-      <span className="max-[1100px]:hidden">
+      <span className="max-narrow:hidden">
         <Keycap>{RESCUE_KEY}</Keycap>
       </span>
     </button>
@@ -77,7 +79,7 @@ function Rail() {
     { key: 'n', words: 'A new formula', run: () => void navigate('/new') },
   ])
   return (
-    <nav aria-label="Rooms" className="ml-2 flex flex-wrap items-stretch gap-1 max-[640px]:ml-0">
+    <nav aria-label="Rooms" className="ml-2 flex flex-wrap items-stretch gap-1 max-phone:ml-0">
       {PLACES.map((place) => {
         const here = pathname === '/' ? place.to === '/' : place.at.some((at) => pathname.startsWith(at))
         return (
@@ -87,11 +89,11 @@ function Rail() {
             aria-current={here ? 'page' : undefined}
             className={
               here
-                ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-[18px] font-[640] max-[960px]:mb-0 max-[960px]:h-11'
-                : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-3 font-head text-[17px] font-[640] hover:bg-rim-tint'
+                ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-lead font-[640] max-tablet:mb-0 max-tablet:h-11'
+                : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-3 font-head text-lead font-[640] hover:bg-rim-tint'
             }
           >
-            <span className="max-[1100px]:hidden">
+            <span className="max-narrow:hidden">
               <Keycap>{place.key}</Keycap>
             </span>
             {place.word}
@@ -104,7 +106,7 @@ function Rail() {
 
 function Brand() {
   return (
-    <div className="flex min-h-10 items-center gap-2 font-head text-[17px] font-[720]">
+    <div className="flex min-h-10 items-center gap-2 font-head text-lead font-[720]">
       <svg width="30" height="18" viewBox="0 0 30 18" aria-hidden="true">
         <path
           d="M1.5 9C1.5 4.5 5 2 10.5 2 17 2 19 6 28.5 8.4 20 11 17 16 10.5 16 5 16 1.5 13.5 1.5 9Z"
@@ -126,8 +128,8 @@ function Clock() {
   }, [])
   const { day, time } = clock(now)
   return (
-    <span className="pl-1 text-[14px] whitespace-nowrap text-ink2 max-[1200px]:hidden">
-      {day} <b className="text-[16px] text-ink">{time}</b>
+    <span className="pl-1 text-note whitespace-nowrap text-ink2 max-laptop:hidden">
+      {day} <b className="text-lead text-ink">{time}</b>
     </span>
   )
 }
@@ -146,7 +148,7 @@ function ThemeSwitch() {
     >
       {other === 'dim' ? (
         <>
-          Dim<span className="max-[960px]:sr-only"> the lights</span>
+          Dim<span className="max-tablet:sr-only"> the lights</span>
         </>
       ) : (
         'Lights on'

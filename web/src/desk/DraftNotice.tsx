@@ -13,7 +13,7 @@ interface DraftNoticeProps {
 export function DraftNotice({ restored, elsewhere, dirty, onThrowAway }: DraftNoticeProps) {
   const keeps = useKeepsDrafts()
   return (
-    <div role="status" className="text-[14px] empty:hidden">
+    <div role="status" className="text-note empty:hidden">
       {restored && (
         <p className="mt-1 flex flex-wrap items-center gap-2">
           Your unsaved changes from {moment(restored)} are back.

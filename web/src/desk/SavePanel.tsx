@@ -48,8 +48,8 @@ export function SavePanel<D extends object, O>(props: SavePanelProps<D, O>) {
         className={`tape torn flex items-center justify-between gap-3 px-5 ${compact ? 'max-w-[min(330px,100%)] py-0.5' : 'py-1.5'}`}
       >
         <span className="min-w-0">
-          <span className="block truncate font-head text-[17px] font-[640]">{name || 'No name yet'}</span>
-          <span role="status" className="block text-[14px] leading-tight font-[560]">
+          <span className="block truncate font-head text-lead font-[640]">{name || 'No name yet'}</span>
+          <span role="status" className="block text-note leading-tight font-[560]">
             {state.kind === 'saving' ? 'saving…' : line}
           </span>
         </span>

@@ -50,7 +50,7 @@ export function Unsaved({ noun }: { noun?: Noun }) {
   if (drafts.length === 0) return null
   return (
     <section aria-label="Unsaved on this device" className="rounded-lg border-2 border-line2 px-4 py-2">
-      <h2 className="text-[19px]">Unsaved on this device</h2>
+      <h2 className="text-title">Unsaved on this device</h2>
       {!keeps && (
         <p role="status" className="text-hot">
           This device cannot keep all of it: its storage is full or forbidden. Do not close this page before
@@ -67,7 +67,7 @@ export function Unsaved({ noun }: { noun?: Noun }) {
               <b className="text-rim underline">
                 {draft.name.trim() || `A ${WORD[draft.noun]} without a name`}
               </b>
-              <span className="ml-3 text-[14px] text-ink2">
+              <span className="ml-3 text-note text-ink2">
                 {draft.thing === null ? 'new' : `changed since version ${draft.basedOn}`}, {moment(draft.at)}
                 {draft.tab === TAB_ID ? '' : ', in another tab'}
               </span>

@@ -49,12 +49,12 @@ export function VersionsSheet<D>(props: VersionsSheetProps<D>) {
             <b className="w-24">Version {each.revision}</b>
             <span className="min-w-0 flex-1 basis-52">
               <span className="block truncate">{each.name}</span>
-              <span className="block text-[13px] text-ink2">
+              <span className="block text-small text-ink2">
                 {moment(each.saved_at)}
                 {each.saved_by && `, on ${each.saved_by}`}
               </span>
               {each.changed.length > 0 && (
-                <ul aria-label={`What changed in version ${each.revision}`} className="mt-0.5 text-[14px]">
+                <ul aria-label={`What changed in version ${each.revision}`} className="mt-0.5 text-note">
                   {each.changed.map((words) => (
                     <li key={words}>{unbroken(words)}</li>
                   ))}

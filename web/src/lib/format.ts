@@ -27,18 +27,29 @@ export function fixed(value: number, decimals: number): string {
   return value.toFixed(decimals)
 }
 
-/** "Tue 24 Nov, 07:42" in the cook's own time. */
+/** The zone of the clock on the kitchen's wall; that of this device while nobody said. */
+let wall: string | undefined
+
+/** Sets the clock on the wall; a name this browser does not know is as none. */
+export function setWall(zone: string | null | undefined): void {
+  try {
+    wall = zone ? new Intl.DateTimeFormat('en-GB', { timeZone: zone }).resolvedOptions().timeZone : undefined
+  } catch {
+    wall = undefined
+  }
+}
+
+/** "Tue 24 Nov, 07:42" by the clock on the kitchen's wall. */
 export function moment(iso: string): string {
-  const date = new Date(iso)
-  const day = date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' })
-  const time = date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+  const { day, time } = clock(new Date(iso))
   return `${day}, ${time}`
 }
 
 export function clock(date: Date): { day: string; time: string } {
+  const timeZone = wall
   return {
-    day: date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short' }),
-    time: date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }),
+    day: date.toLocaleDateString('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone }),
+    time: date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone }),
   }
 }
 

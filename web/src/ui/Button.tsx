@@ -16,7 +16,7 @@ export function Button({ look = 'plain', hotkey, className = '', children, ...re
   return (
     <button
       type="button"
-      className={`inline-flex min-h-9 items-center justify-center gap-2 rounded-[10px] border-2 px-4 py-1.5 font-[640] whitespace-nowrap transition-colors duration-100 disabled:opacity-55 pointer-coarse:min-h-11 ${looks[look]} ${className}`}
+      className={`inline-flex min-h-9 items-center justify-center gap-2 rounded-tray border-2 px-4 py-1.5 font-[640] whitespace-nowrap transition-colors duration-100 disabled:opacity-55 pointer-coarse:min-h-11 ${looks[look]} ${className}`}
       {...rest}
     >
       {children}
@@ -29,7 +29,7 @@ export function Keycap({ children }: { children: string }) {
   return (
     <kbd
       aria-hidden="true"
-      className={`rounded-[4px] border border-current px-1.5 font-sans text-[12px] leading-[18px] font-[640] ${children.length === 1 ? 'letter' : ''}`}
+      className={`rounded border border-current px-1.5 font-sans text-small leading-[18px] font-[640] ${children.length === 1 ? 'letter' : ''}`}
     >
       {children}
     </kbd>

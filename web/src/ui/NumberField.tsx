@@ -47,7 +47,7 @@ export function NumberField(props: NumberFieldProps) {
   }
   return (
     <span className={inline ? 'inline-flex flex-col align-baseline' : 'flex flex-col gap-1'}>
-      <label htmlFor={id} className={inline ? 'sr-only' : 'text-[13px] text-ink2'}>
+      <label htmlFor={id} className={inline ? 'sr-only' : 'text-small text-ink2'}>
         {label}
       </label>
       <span className="inline-flex items-baseline gap-1">
@@ -80,7 +80,7 @@ export function NumberField(props: NumberFieldProps) {
       {asking !== null && (
         <span
           role="alert"
-          className="flex flex-wrap items-center gap-2 text-[13px] whitespace-normal text-hot"
+          className="flex flex-wrap items-center gap-2 text-small whitespace-normal text-hot"
         >
           {asking} °C is hotter than it can get. {asking} °F would be {celsius(asking)} °C.
           <button type="button" className="font-[640] underline" onClick={() => take(celsius(asking))}>
@@ -102,7 +102,7 @@ export function NumberField(props: NumberFieldProps) {
         </span>
       )}
       {said && (
-        <span id={`${id}-fault`} role="alert" className="text-[13px] text-hot">
+        <span id={`${id}-fault`} role="alert" className="text-small text-hot">
           {said}
         </span>
       )}

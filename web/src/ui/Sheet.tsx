@@ -25,7 +25,7 @@ export function Sheet({ open, onOpenChange, title, lead, wide = false, children 
           }`}
         >
           <div className="pr-8">
-            <Dialog.Title className="font-head text-[23px] leading-tight">{title}</Dialog.Title>
+            <Dialog.Title className="font-head text-head leading-tight">{title}</Dialog.Title>
             {lead && <Dialog.Description className="mt-1 text-ink2">{lead}</Dialog.Description>}
           </div>
           {children}

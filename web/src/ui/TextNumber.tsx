@@ -47,7 +47,7 @@ export function TextNumber({
         {unit && <span className="text-ink2">{unit}</span>}
       </span>
       {under && (
-        <span id={`${id}-under`} className={`text-[13px] ${wrong ? 'text-hot' : 'text-ink2'}`}>
+        <span id={`${id}-under`} className={`text-small ${wrong ? 'text-hot' : 'text-ink2'}`}>
           {under}
         </span>
       )}

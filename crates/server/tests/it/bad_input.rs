@@ -128,6 +128,16 @@ async fn unknown_addresses_and_methods_answer_as_problems() {
         json!({ "name": " ", "room_temperature_c": 20, "measures": "us", "currency": "EUR", "revision": 1 });
     let (status, problem) = kitchen.put("/api/kitchen", &kitchen_now).await;
     assert_eq!(problem_of(status, &problem).2, "name");
+    let zone = |name: &str| {
+        json!({ "name": "Quay", "room_temperature_c": 20, "measures": "us", "currency": "EUR", "revision": 1,
+            "time_zone": name })
+    };
+    let (status, problem) = kitchen.put("/api/kitchen", &zone("Middle/Earth")).await;
+    assert_eq!(problem_of(status, &problem).2, "time_zone");
+    assert!(problem.to_string().contains("write one by its region and city"), "{problem}");
+    let (status, saved) = kitchen.put("/api/kitchen", &zone("Asia/Kathmandu")).await;
+    assert_eq!((status, saved["time_zone"].as_str()), (200, Some("Asia/Kathmandu")));
+    assert_eq!(kitchen.get("/api/kitchen").await.1["time_zone"], "Asia/Kathmandu");
     kitchen.close().await;
 }
 

@@ -138,7 +138,7 @@ export function Balance({ answer, instead, fresh }: BalanceProps) {
         </svg>
       )}
       {width > 0 && listed && (
-        <ul aria-hidden="true" className="grid grid-cols-[auto_auto_minmax(0,1fr)] gap-x-3 text-[14px]">
+        <ul aria-hidden="true" className="grid grid-cols-[auto_auto_minmax(0,1fr)] gap-x-3 text-note">
           {parts.map(({ phase, share }) => {
             const bracket = brackets.find((each) => each.phase === phase)
             return (

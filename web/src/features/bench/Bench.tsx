@@ -141,8 +141,8 @@ export function Bench({ opened, onBorn }: BenchProps) {
   useInWork(asked, use)
 
   return (
-    <div className="tray flex flex-1 flex-col gap-2 px-6 pt-3 pb-3.5 max-[760px]:px-4">
-      <div className="grid grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-2 max-[1100px]:grid-cols-[372px_minmax(0,1fr)] max-[960px]:grid-cols-1">
+    <div className="tray flex flex-1 flex-col gap-2 px-6 pt-3 pb-3.5 max-phone:px-4">
+      <div className="grid grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-2 max-narrow:grid-cols-[372px_minmax(0,1fr)] max-tablet:grid-cols-1">
         <Title
           document={document}
           edit={edit}
@@ -173,8 +173,8 @@ export function Bench({ opened, onBorn }: BenchProps) {
         />
       </div>
       <Balance answer={answer} instead={way?.phases_of_total_percent} fresh={current} />
-      <div className="grid flex-1 grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-5 max-[1100px]:grid-cols-[372px_minmax(0,1fr)] max-[1100px]:gap-x-6 max-[960px]:grid-cols-1">
-        <section aria-label="Formula" className="flex flex-col gap-2 max-[960px]:order-2">
+      <div className="grid flex-1 grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-5 max-narrow:grid-cols-[372px_minmax(0,1fr)] max-narrow:gap-x-6 max-tablet:grid-cols-1">
+        <section aria-label="Formula" className="flex flex-col gap-2 max-tablet:order-2">
           <FormulaTable
             document={document}
             answer={answer}
@@ -204,7 +204,7 @@ export function Bench({ opened, onBorn }: BenchProps) {
             onLoad={load}
           />
         </section>
-        <section aria-label="Window map" className="flex min-w-0 flex-col gap-3 max-[960px]:order-1">
+        <section aria-label="Window map" className="flex min-w-0 flex-col gap-3 max-tablet:order-1">
           <WindowMap
             answer={answer}
             here={way?.at ?? here}

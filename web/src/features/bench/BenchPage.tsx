@@ -94,7 +94,7 @@ function OnBench({ id, draft: named }: { id: string; draft: string | null }) {
 function NotThere({ words, again }: { words: string; again: () => void }) {
   return (
     <div className="tray flex-1 p-8">
-      <h1 className="text-[30px] text-hot">Nothing to put on the Bench</h1>
+      <h1 className="text-display text-hot">Nothing to put on the Bench</h1>
       <p className="mt-2">{words}</p>
       <div className="mt-4 flex gap-3">
         <Button look="primary" onClick={again}>

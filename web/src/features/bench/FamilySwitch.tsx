@@ -53,7 +53,7 @@ export function FamilySwitch({ document, edit }: FamilySwitchProps) {
             const members = families.filter((each) => each.group === group)
             return (
               <DropdownMenu.Group key={group}>
-                <DropdownMenu.Label className="px-2 pt-2 text-[13px] text-ink2">
+                <DropdownMenu.Label className="px-2 pt-2 text-small text-ink2">
                   {members[0]?.group_word}
                 </DropdownMenu.Label>
                 {members.map((each) => (

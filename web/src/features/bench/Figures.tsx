@@ -10,8 +10,8 @@ export function Figures({ answer }: { answer: Assessment | undefined }) {
       <dl className="grid grid-flow-col justify-between gap-3">
         {key_figures.map((figure) => (
           <div key={figure.key}>
-            <dd className="text-[17px] font-[680] whitespace-nowrap">{figure.text}</dd>
-            <dt className="text-[13px] leading-tight text-ink2">
+            <dd className="text-lead font-[680] whitespace-nowrap">{figure.text}</dd>
+            <dt className="text-small leading-tight text-ink2">
               {figure.name}
               <br />
               {figure.usual ? (
@@ -26,7 +26,7 @@ export function Figures({ answer }: { answer: Assessment | undefined }) {
           </div>
         ))}
       </dl>
-      <p className="text-[13px] text-ink2">
+      <p className="text-small text-ink2">
         {fats(answer)}
         Sweet as {percent(figures.sweetness_percent, 0)} sugar
         {figures.undissolved_percent > 0 && `, ${percent(figures.undissolved_percent, 0)} of it undissolved`}.

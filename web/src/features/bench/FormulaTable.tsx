@@ -10,6 +10,7 @@ import type { View } from './lineGrid'
 import { LineRow } from './LineRow'
 import { useReorder } from './useReorder'
 import { WeightSheet } from './WeightSheet'
+import { Select } from '../../ui/Select'
 
 const HEAD: Record<View, string> = { brings: 'Brings', spoons: 'In spoons', percent: 'Per cent' }
 
@@ -68,7 +69,7 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
 
   return (
     <div>
-      <div aria-hidden="true" className={`${GRID[view]} border-b border-line pb-1 text-[13px] text-ink2`}>
+      <div aria-hidden="true" className={`${GRID[view]} border-b border-line pb-1 text-small text-ink2`}>
         <span />
         <span>Ingredient</span>
         <span className="text-right">Weigh</span>
@@ -104,11 +105,11 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
       </ul>
       <div className="flex items-center border-t-2 border-ink pt-1.5">
         <b className="flex-1">Makes</b>
-        <span className="text-right text-[18px] whitespace-nowrap font-[700]">
+        <span className="text-right text-lead whitespace-nowrap font-[700]">
           {answer && document.lines.length > 0 ? weighed(answer.totals.batch_mass_g) : '0'}{' '}
-          <span className="text-[14px] font-[450] text-ink2">g</span>
+          <span className="text-note font-[450] text-ink2">g</span>
         </span>
-        <span className="ml-1.5 w-[110px] text-[13px] leading-tight text-ink2">
+        <span className="ml-1.5 w-[110px] text-small leading-tight text-ink2">
           {answer && document.lines.length > 0 && (
             <>
               {volume(answer.figures.volume_ml)} at {fixed(answer.figures.density_g_per_ml.value, 2)} g/ml
@@ -123,52 +124,41 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
           onPick={add}
           // The new amount is what the cook writes next.
           focusAfterPick={() => window.document.getElementById(`amount-${added.current}`)?.focus()}
-          className="min-h-9 rounded-[10px] px-2 font-[640] whitespace-nowrap text-rim hover:bg-rim-tint pointer-coarse:min-h-11"
+          className="min-h-9 rounded-tray px-2 font-[640] whitespace-nowrap text-rim hover:bg-rim-tint pointer-coarse:min-h-11"
         >
           + Add an ingredient
         </IngredientPicker>
-        <label className="ml-auto text-[13px] text-ink2">
-          <span className="sr-only">What stands beside the amounts</span>
-          <select
-            className="max-w-[126px] rounded-md border border-line bg-enamel px-1 py-1 pointer-coarse:min-h-11"
-            value={view === 'percent' ? `percent:${document.percent_of ?? ''}` : view}
-            onChange={(event) => {
-              const [next, of] = event.target.value.split(':')
-              setView(next as View)
-              if (next !== 'percent') return
-              edit((d) => {
-                const { percent_of: _of, ...rest } = d
-                return of ? { ...rest, percent_of: of } : rest
-              })
-            }}
-          >
-            <option value="brings">what it brings</option>
-            <option value="spoons">in spoons, pieces</option>
-            <option value="percent:">% of all</option>
-            {baseLines(document).map((key) => (
-              <option key={key} value={`percent:${key}`}>
-                % of {byId.get(key)?.name ?? key}
-              </option>
-            ))}
-          </select>
-        </label>
-        <label className="text-[13px] text-ink2">
-          <span className="sr-only">Cups and spoons of this formula</span>
-          <select
-            className="max-w-[116px] rounded-md border border-line bg-enamel px-1 py-1 pointer-coarse:min-h-11"
-            value={document.measures ?? 'us'}
-            onChange={(event) => {
-              const measures = event.target.value as NonNullable<BenchDocument['measures']>
-              edit((d) => ({ ...d, measures }))
-            }}
-          >
-            {MEASURES.map(([key, words]) => (
-              <option key={key} value={key}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select
+          inline
+          label="What stands beside the amounts"
+          className="ml-auto max-w-32 text-small"
+          value={view === 'percent' ? `percent:${document.percent_of ?? ''}` : view}
+          onChange={(chosen) => {
+            const [next, of] = chosen.split(':')
+            setView(next as View)
+            if (next !== 'percent') return
+            edit((d) => {
+              const { percent_of: _of, ...rest } = d
+              return of ? { ...rest, percent_of: of } : rest
+            })
+          }}
+          options={[
+            ['brings', 'what it brings'],
+            ['spoons', 'in spoons, pieces'],
+            ['percent:', '% of all'],
+            ...baseLines(document).map(
+              (key) => [`percent:${key}`, `% of ${byId.get(key)?.name ?? key}`] as const,
+            ),
+          ]}
+        />
+        <Select
+          inline
+          label="Cups and spoons of this formula"
+          className="max-w-30 text-small"
+          value={document.measures ?? 'us'}
+          onChange={(measures) => edit((d) => ({ ...d, measures }))}
+          options={MEASURES}
+        />
       </div>
       {pantry.isError && (
         <p role="alert" className="text-hot">

@@ -135,7 +135,7 @@ export function IngredientPicker(props: IngredientPickerProps) {
                 <span className="min-w-0 flex-1 leading-tight">
                   <span className="block truncate">{entry.name}</span>
                   {entry.also.length > 0 && (
-                    <span className="block truncate text-[13px] text-ink2">{entry.also.join(', ')}</span>
+                    <span className="block truncate text-small text-ink2">{entry.also.join(', ')}</span>
                   )}
                 </span>
                 <TinyBar shares={entry.phases_percent} full={100} width={80} />

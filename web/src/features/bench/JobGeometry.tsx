@@ -1,5 +1,6 @@
 import type { Ask, Fault, Job } from '../../api/client'
 import { NumberField } from '../../ui/NumberField'
+import { Select } from '../../ui/Select'
 
 interface JobGeometryProps {
   job: Job
@@ -37,19 +38,14 @@ export function JobGeometry({ job, judged, asks, faults, onJob }: JobGeometryPro
       )
     }
     return (
-      <select
+      <Select
+        inline
         key={key}
-        aria-label={ask.label}
-        className="rounded-md border border-line2 bg-enamel px-1.5 py-0.5 pointer-coarse:min-h-11"
-        value={now[ask.field]}
-        onChange={(event) => set(ask.field, event.target.value)}
-      >
-        {ask.options.map((option) => (
-          <option key={option.value} value={option.value}>
-            {option.words}
-          </option>
-        ))}
-      </select>
+        label={ask.label}
+        value={String(now[ask.field])}
+        onChange={(value) => set(ask.field, value)}
+        options={ask.options.map((option) => [option.value, option.words] as const)}
+      />
     )
   })
 }

@@ -3,6 +3,7 @@ import { useFamily } from '../../lib/families'
 import type { BenchDocument } from './document'
 import { JobGeometry } from './JobGeometry'
 import { ProcessFields } from './ProcessFields'
+import { Select } from '../../ui/Select'
 
 interface JobPanelProps {
   document: BenchDocument
@@ -19,7 +20,7 @@ export function JobPanel({ document, answer, faults, edit }: JobPanelProps) {
   return (
     <div className="flex flex-col gap-2">
       <div className="flex flex-wrap items-baseline gap-x-2 gap-y-1.5 border-b border-line pb-2">
-        <h2 className="text-[18px]">The job</h2>
+        <h2 className="text-lead">The job</h2>
         <HistoryChoice job={job} document={document} edit={edit} />
         <JobGeometry
           job={document.work.job}
@@ -57,20 +58,12 @@ function HistoryChoice({
   if (histories.length < 2) return null
   const now = document.work.history ?? histories[0]?.history
   return (
-    <select
-      aria-label="State of the cream"
-      className="rounded-md border border-line2 bg-enamel px-1.5 py-0.5 pointer-coarse:min-h-11"
-      value={now}
-      onChange={(event) => {
-        const history = event.target.value as History
-        edit((d) => ({ ...d, work: { ...d.work, history } }))
-      }}
-    >
-      {histories.map((each) => (
-        <option key={each.history} value={each.history}>
-          {each.words}
-        </option>
-      ))}
-    </select>
+    <Select
+      inline
+      label="State of the cream"
+      value={now ?? ''}
+      onChange={(history) => edit((d) => ({ ...d, work: { ...d.work, history: history as History } }))}
+      options={histories.map((each) => [each.history, each.words] as const)}
+    />
   )
 }

@@ -97,7 +97,7 @@ export function LineRow(props: LineRowProps) {
             autoComplete="off"
             placeholder="how much"
             maxLength={60}
-            className={`h-8 w-full min-w-0 rounded-md border bg-transparent px-1.5 text-right text-[17px] font-[660] placeholder:text-[14px] placeholder:font-[450] placeholder:text-ink3 focus:bg-enamel pointer-coarse:h-11 ${
+            className={`h-8 w-full min-w-0 rounded-md border bg-transparent px-1.5 text-right text-lead font-[660] placeholder:text-note placeholder:font-[450] placeholder:text-ink3 focus:bg-enamel pointer-coarse:h-11 ${
               fault ? 'border-hot text-hot' : 'border-transparent hover:border-line2 focus:border-line2'
             }`}
             value={line.amount}
@@ -123,7 +123,7 @@ export function LineRow(props: LineRowProps) {
         <DropdownMenu.Root>
           <DropdownMenu.Trigger
             aria-label={`More for ${name}`}
-            className="h-8 w-6 rounded-md text-[18px] leading-none text-ink2 hover:bg-rim-tint pointer-coarse:h-11"
+            className="h-8 w-6 rounded-md text-lead leading-none text-ink2 hover:bg-rim-tint pointer-coarse:h-11"
           >
             ⋯
           </DropdownMenu.Trigger>
@@ -153,7 +153,7 @@ export function LineRow(props: LineRowProps) {
       </div>
       <Bounds line={line} then={props.then} />
       {fault ? (
-        <p id={`fault-${line.key}`} role="alert" className="pb-1.5 pl-5 text-[14px] text-hot">
+        <p id={`fault-${line.key}`} role="alert" className="pb-1.5 pl-5 text-note text-hot">
           {fault.message.charAt(0).toUpperCase() + fault.message.slice(1)}.{' '}
           {(fault.code === 'no_density' || fault.code === 'no_piece_weight') && (
             <button type="button" className="font-[640] text-rim underline" onClick={props.onWeigh}>
@@ -163,7 +163,7 @@ export function LineRow(props: LineRowProps) {
         </p>
       ) : (
         answer?.assumed && (
-          <p className="-mt-0.5 pb-1 pl-5 text-[13px] leading-tight text-ink2">
+          <p className="-mt-0.5 pb-1 pl-5 text-small leading-tight text-ink2">
             <b className="text-ink">{weighed(answer.mass_g)} g</b>: {answer.assumed}
           </p>
         )
@@ -186,7 +186,7 @@ function Bounds({ line, then }: Pick<LineRowProps, 'line' | 'then'>) {
         .join(', ')
   if (!words && !then) return null
   return (
-    <p className="-mt-0.5 flex gap-2 pb-1 pl-5 text-[13px] leading-tight text-ink2">
+    <p className="-mt-0.5 flex gap-2 pb-1 pl-5 text-small leading-tight text-ink2">
       {words && (
         <span className="inline-flex items-center gap-1">
           <svg
@@ -218,13 +218,13 @@ function Beside({ answer, view, full }: Pick<LineRowProps, 'answer' | 'view' | '
   if (view === 'brings') return <TinyBar shares={answer.phases_g} full={full} width={80} />
   if (view === 'percent') {
     return (
-      <span className="text-[15px] font-[640]">
+      <span className="text-body font-[640]">
         {fixed(answer.of_base_percent ?? answer.of_total_percent, 1)} %
       </span>
     )
   }
   return (
-    <span className="text-[13px] leading-tight">
+    <span className="text-small leading-tight">
       {answer.in_pieces ?? answer.in_spoons ?? `${weighed(answer.mass_g)} g`}
     </span>
   )

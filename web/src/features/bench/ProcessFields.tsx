@@ -3,6 +3,7 @@ import type { Assessment, Fault, Process } from '../../api/client'
 import { useFamily } from '../../lib/families'
 import { NumberField } from '../../ui/NumberField'
 import type { BenchDocument } from './document'
+import { Select } from '../../ui/Select'
 
 interface ProcessFieldsProps {
   document: BenchDocument
@@ -31,22 +32,17 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
   const pour = document.work.pour_temperature_c
   return (
     <div className="flex flex-wrap items-baseline gap-x-2 gap-y-1.5 border-b border-line pb-2">
-      <h2 className="text-[18px]">The making</h2>
+      <h2 className="text-lead">The making</h2>
       {has('whip') && (
         <Part>
           <span>Cream whipped</span>
-          <select
-            aria-label="How stiff it is whipped"
-            className="rounded-md border border-line2 bg-enamel px-1.5 py-0.5 pointer-coarse:min-h-11"
+          <Select
+            inline
+            label="How stiff it is whipped"
             value={process.whip ?? family.usual_whip}
-            onChange={(event) => set({ whip: event.target.value as NonNullable<Process['whip']> })}
-          >
-            {STAGES.map(([key, words]) => (
-              <option key={key} value={key}>
-                {words}
-              </option>
-            ))}
-          </select>
+            onChange={(whip) => set({ whip })}
+            options={STAGES}
+          />
         </Part>
       )}
       {has('overrun') && (

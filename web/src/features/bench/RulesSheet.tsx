@@ -4,6 +4,7 @@ import { numberOrNull } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import type { BenchDocument, BenchLine } from './document'
+import { Select } from '../../ui/Select'
 
 type Rules = NonNullable<BenchDocument['rules']>
 type Share = NonNullable<Rules['shares']>[number]
@@ -88,7 +89,7 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
           </Tick>
         </div>
         <table className="w-full text-left">
-          <thead className="text-[13px] text-ink2">
+          <thead className="text-small text-ink2">
             <tr>
               <th className="font-[450]">Ingredient</th>
               <th className="font-[450]">Leave as it is</th>
@@ -146,32 +147,27 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
             })}
           </tbody>
         </table>
-        <p className="text-[14px] text-ink2">
+        <p className="text-note text-ink2">
           Mark the fruit, flavour or colour it is for: there is never less of it, and nothing goes in its
           place.
         </p>
         <div className="flex flex-col gap-2">
-          <h3 className="text-[16px]">Shares of the whole</h3>
+          <h3 className="text-lead">Shares of the whole</h3>
           {shares.map((share, at) => {
             const replace = (next: Share) =>
               change({ ...rules, shares: shares.map((old, k) => (k === at ? next : old)) })
             return (
               <div key={at} className="flex flex-wrap items-baseline gap-2">
-                <select
-                  aria-label={`Of what, share ${at + 1}`}
-                  className={choice}
+                <Select
+                  inline
+                  label={`Of what, share ${at + 1}`}
                   value={share.of}
-                  onChange={(event) => replace({ ...share, of: event.target.value })}
-                >
-                  {[
+                  onChange={(of) => replace({ ...share, of })}
+                  options={[
                     ...shelves.map((s) => [s, `all ${s}`] as const),
                     ...keys.map((k) => [k, name(k)] as const),
-                  ].map(([key, words]) => (
-                    <option key={key} value={key}>
-                      {words}
-                    </option>
-                  ))}
-                </select>
+                  ]}
+                />
                 {(['least_percent', 'most_percent'] as const).map((side) => (
                   <label key={side} className="inline-flex items-baseline gap-1">
                     {side === 'least_percent' ? 'at least' : 'at most'}
@@ -206,7 +202,7 @@ export function RulesSheet({ document, entries, edit, onClose }: RulesSheetProps
         </div>
         {keys.length > 1 && (
           <div className="flex flex-wrap items-baseline gap-2">
-            <h3 className="text-[16px]">A ratio that stays</h3>
+            <h3 className="text-lead">A ratio that stays</h3>
             {([0, 1] as const).map((place) => (
               <select
                 key={place}

@@ -40,7 +40,7 @@ export function TemperatureHandle({ box, scales, temperature, good, says, onTemp
       >
         <span className="absolute top-[-10px] left-[-61px] flex h-[48px] w-[122px] cursor-grab items-center justify-center">
           <span
-            className={`relative flex h-[29px] w-[110px] items-center justify-center gap-1.5 rounded-[7px] text-[16px] font-[700] group-focus-visible:ring-3 group-focus-visible:ring-rim group-focus-visible:ring-offset-2 group-focus-visible:ring-offset-enamel ${
+            className={`relative flex h-[29px] w-[110px] items-center justify-center gap-1.5 rounded-lg text-lead font-[700] group-focus-visible:ring-3 group-focus-visible:ring-rim group-focus-visible:ring-offset-2 group-focus-visible:ring-offset-enamel ${
               good ? 'bg-rim text-rim-text' : 'bg-hot text-hot-text'
             }`}
           >

@@ -20,7 +20,7 @@ export function Title({ document, edit, notice }: TitleProps) {
         placeholder={`Name this ${family?.word ?? 'formula'}`}
         maxLength={120}
         autoComplete="off"
-        className="-ml-1.5 w-full truncate rounded-md border border-transparent bg-transparent px-1.5 font-head text-[29px] leading-[1.15] font-[720] tracking-[-0.01em] placeholder:text-ink3 hover:border-line focus:border-line2"
+        className="-ml-1.5 w-full truncate rounded-md border border-transparent bg-transparent px-1.5 font-head text-display leading-[1.15] font-[720] tracking-[-0.01em] placeholder:text-ink3 hover:border-line focus:border-line2"
         value={document.name}
         onChange={(event) => {
           const name = event.target.value

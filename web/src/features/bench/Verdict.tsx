@@ -23,7 +23,7 @@ interface VerdictProps {
 export function Verdict({ answer, trying, here, faults, empty, offline, document, edit }: VerdictProps) {
   return (
     <div className="min-w-0">
-      <div className="float-right ml-4 max-[760px]:float-none max-[760px]:mb-2 max-[760px]:ml-0">
+      <div className="float-right ml-4 max-phone:float-none max-phone:mb-2 max-phone:ml-0">
         <JobSwitch document={document} edit={edit} />
       </div>
       <Spoken>
@@ -43,7 +43,7 @@ export function Verdict({ answer, trying, here, faults, empty, offline, document
 /** A long verdict is set smaller, so that what is below it stays where it is. */
 function size(words: string): string {
   const short = words.length <= 28
-  return `min-h-[38px] leading-[1.1] ${short ? 'pt-[3px] text-[29px] max-[1100px]:text-[24px]' : 'pt-[7px] text-[21px] max-[1100px]:text-[19px]'}`
+  return `min-h-[38px] leading-[1.1] ${short ? 'pt-[3px] text-display max-narrow:text-head' : 'pt-[7px] text-title max-narrow:text-title'}`
 }
 
 function Sentence({ answer, trying, here, faults, empty, offline }: Omit<VerdictProps, 'document' | 'edit'>) {
@@ -147,13 +147,13 @@ function JobSwitch({ document, edit }: Pick<VerdictProps, 'document' | 'edit'>) 
           return { ...d, work: { ...work, job } }
         })
       }}
-      className="flex shrink-0 flex-wrap overflow-hidden rounded-[9px] border border-line2 max-[760px]:justify-self-start"
+      className="flex shrink-0 flex-wrap overflow-hidden rounded-tray border border-line2 max-phone:justify-self-start"
     >
       {jobs.map((each) => (
         <ToggleGroup.Item
           key={each.word}
           value={each.job.kind}
-          className="min-h-9 border-l border-line2 px-4 text-ink2 first:border-0 max-[1100px]:px-3 hover:bg-rim-tint focus-visible:relative focus-visible:outline-offset-[-3px] data-[state=on]:bg-ink data-[state=on]:font-[640] data-[state=on]:text-enamel pointer-coarse:min-h-11"
+          className="min-h-9 border-l border-line2 px-4 text-ink2 first:border-0 max-narrow:px-3 hover:bg-rim-tint focus-visible:relative focus-visible:outline-offset-[-3px] data-[state=on]:bg-ink data-[state=on]:font-[640] data-[state=on]:text-enamel pointer-coarse:min-h-11"
         >
           {SHORT[each.word] ?? each.word}
         </ToggleGroup.Item>

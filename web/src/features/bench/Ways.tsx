@@ -50,13 +50,9 @@ export function Ways(props: WaysProps) {
       style={found ? undefined : { minHeight: held }}
     >
       <div className="flex flex-wrap items-baseline gap-x-3">
-        <h2 className="text-[18px]">
-          {outside || ways.length === 0 ? 'Ways there' : 'Further from the edge'}
-        </h2>
+        <h2 className="text-lead">{outside || ways.length === 0 ? 'Ways there' : 'Further from the edge'}</h2>
         {ways.length > 0 && (
-          <span className="text-[14px] text-ink2">
-            where it would be right, °C; the ring is where you work
-          </span>
+          <span className="text-note text-ink2">where it would be right, °C; the ring is where you work</span>
         )}
         <button
           type="button"
@@ -130,11 +126,9 @@ function Rows({
               <Keycap>{letter}</Keycap>
               <span className="min-w-0 flex-1 leading-tight">
                 <Title words={way.title} />
-                <span className="ml-2 text-[14px] text-ink2 min-[760px]:whitespace-nowrap">
-                  {way.effect_words}
-                </span>
+                <span className="ml-2 text-note text-ink2 phone:whitespace-nowrap">{way.effect_words}</span>
                 {way.asks_first.length > 0 && (
-                  <span className="block text-[14px] font-[640] text-hot">{way.asks_first.join(', ')}</span>
+                  <span className="block text-note font-[640] text-hot">{way.asks_first.join(', ')}</span>
                 )}
               </span>
               <Button
@@ -165,7 +159,7 @@ function Title({ words }: { words: string }) {
   )
   return parts.map((part, k) =>
     k % 2 === 1 ? (
-      <b key={k} className="text-[17px] whitespace-nowrap">
+      <b key={k} className="text-lead whitespace-nowrap">
         {part}
       </b>
     ) : (
@@ -243,7 +237,7 @@ function Amounts({ way }: { way: Way }) {
   const moved = points.filter(([, by]) => Math.abs(by) >= 0.05)
   const perKg = effects.cost_per_kg
   return (
-    <div className="mt-1 flex flex-col gap-0.5 pl-[34px] text-[14px]">
+    <div className="mt-1 flex flex-col gap-0.5 pl-[34px] text-note">
       {way.changes.length > 0 && (
         <p>
           {way.changes.map((change, k) => (

@@ -38,7 +38,7 @@ export function WhySheet({ answer }: { answer: Assessment }) {
       >
         <div className="flex min-h-0 flex-col gap-5 overflow-y-auto pr-1">
           <section aria-label="Where the strength comes from">
-            <h3 className="font-head text-[18px] font-[640]">Where its strength comes from</h3>
+            <h3 className="font-head text-lead font-[640]">Where its strength comes from</h3>
             {why.terms.length === 0 && <p>Nothing holds it: it flows under its own weight.</p>}
             <ul>
               {why.terms.map((term) => (
@@ -52,13 +52,13 @@ export function WhySheet({ answer }: { answer: Assessment }) {
                     </svg>
                     <span className="text-ink2">{term.of_yield_percent.toFixed(0)} %</span>
                   </span>
-                  <span className="text-[14px] text-ink2">{term.sentence}</span>
+                  <span className="text-note text-ink2">{term.sentence}</span>
                 </li>
               ))}
             </ul>
           </section>
           <section aria-label="What a little more does">
-            <h3 className="font-head text-[18px] font-[640]">What a little more would do</h3>
+            <h3 className="font-head text-lead font-[640]">What a little more would do</h3>
             <ul>
               {why.levers.map((lever) => {
                 const length = (90 * Math.abs(lever.stiffer_percent)) / widest
@@ -86,8 +86,8 @@ export function WhySheet({ answer }: { answer: Assessment }) {
             </ul>
           </section>
           <section aria-label="How sure it is">
-            <h3 className="font-head text-[18px] font-[640]">How sure it is</h3>
-            <ul className="list-disc pl-5 text-[14px]">
+            <h3 className="font-head text-lead font-[640]">How sure it is</h3>
+            <ul className="list-disc pl-5 text-note">
               {why.band.map((words) => (
                 <li key={words}>{words}</li>
               ))}

@@ -66,7 +66,7 @@ export function WindowMap({ answer, here, way, temperature, room, stale, onTempe
   )
   return (
     <>
-      <div ref={frame} className="relative h-[max(330px,calc(100dvh-470px))] max-[960px]:h-[440px]">
+      <div ref={frame} className="relative h-[max(330px,calc(100dvh-470px))] max-tablet:h-[440px]">
         {width > 0 && (
           <>
             <svg width={width} height={height} className="absolute inset-0 block" aria-hidden="true">
@@ -120,10 +120,8 @@ export function WindowMap({ answer, here, way, temperature, room, stale, onTempe
                   width={SPOON.width * spoonScale}
                   height={SPOON.height * spoonScale}
                 />
-                <div className="mt-14 -ml-3 w-[126px] rounded-md bg-shade/85 px-1.5 py-0.5 text-[13px] leading-snug">
-                  <b className="block font-head text-[16px] leading-tight">
-                    {sentenceCase(here.spoon_words)}
-                  </b>
+                <div className="mt-14 -ml-3 w-[126px] rounded-md bg-shade/85 px-1.5 py-0.5 text-small leading-snug">
+                  <b className="block font-head text-lead leading-tight">{sentenceCase(here.spoon_words)}</b>
                   {numbers}
                 </div>
               </div>
@@ -140,7 +138,7 @@ export function WindowMap({ answer, here, way, temperature, room, stale, onTempe
               <Button
                 look="quiet"
                 hotkey="Z"
-                className="min-h-8 bg-shade px-2 py-0.5 text-[13px]"
+                className="min-h-8 bg-shade px-2 py-0.5 text-small"
                 aria-pressed={close}
                 onClick={() => setClose(!close)}
               >
@@ -151,7 +149,7 @@ export function WindowMap({ answer, here, way, temperature, room, stale, onTempe
         )}
       </div>
       {here && narrow && width > 0 && (
-        <p data-testid="spoon" className="text-[14px]">
+        <p data-testid="spoon" className="text-note">
           <b>{sentenceCase(here.spoon_words)}</b>: {numbers}
         </p>
       )}

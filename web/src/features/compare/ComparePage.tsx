@@ -42,7 +42,7 @@ export function ComparePage() {
   if (addresses.length < 2 || failed) {
     return (
       <div className="tray flex-1 p-8">
-        <h1 className={`text-[30px] ${failed ? 'text-hot' : ''}`}>
+        <h1 className={`text-display ${failed ? 'text-hot' : ''}`}>
           {failed ? 'These cannot be compared' : 'Nothing to compare yet'}
         </h1>
         <p className="mt-2">{failed ? failed : 'Tick two or three formulas in the list.'}</p>
@@ -58,9 +58,9 @@ export function ComparePage() {
 
 function Compared({ comparison, addresses }: { comparison: Comparison; addresses: string[] }) {
   return (
-    <div className="tray flex flex-1 flex-col gap-4 px-6 pt-4 pb-5 max-[760px]:px-4">
-      <h1 className="text-[27px] leading-tight">{comparison.sentence}</h1>
-      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 max-[1000px]:grid-cols-1">
+    <div className="tray flex flex-1 flex-col gap-4 px-6 pt-4 pb-5 max-phone:px-4">
+      <h1 className="text-display leading-tight">{comparison.sentence}</h1>
+      <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] gap-8 max-tablet:grid-cols-1">
         <CompareTable comparison={comparison} addresses={addresses} />
         <div className="flex flex-col gap-3">
           {comparison.axis ? (
@@ -79,7 +79,7 @@ function Compared({ comparison, addresses }: { comparison: Comparison; addresses
                 {column.warnings
                   .filter((warning) => warning.severity !== 'note')
                   .map((warning) => (
-                    <span key={warning.code} className="block text-[14px] text-hot">
+                    <span key={warning.code} className="block text-note text-hot">
                       {warning.cause}
                     </span>
                   ))}

@@ -11,18 +11,18 @@ export function CompareTable({ comparison, addresses }: { comparison: Comparison
     <table className="w-full border-collapse text-left">
       <thead>
         <tr className="border-b-2 border-ink align-bottom">
-          <th scope="col" className="py-1 pr-2 text-[13px] font-[450] text-ink2">
+          <th scope="col" className="py-1 pr-2 text-small font-[450] text-ink2">
             per cent of total, unless said
           </th>
           {columns.map((column, k) => (
             <th key={addresses[k]} scope="col" className="py-1 pl-3 text-right">
               <Link
-                className="font-head text-[17px] leading-tight hover:underline"
+                className="font-head text-lead leading-tight hover:underline"
                 to={`/bench/${addresses[k]?.split('@')[0] ?? ''}`}
               >
                 {column.name || `Formula ${k + 1}`}
               </Link>
-              <span className="block text-[13px] font-[450] text-ink2">
+              <span className="block text-small font-[450] text-ink2">
                 {column.family}, {weighed(column.batch_mass_g)} g, to {column.job}
               </span>
             </th>
@@ -54,7 +54,7 @@ function Rows({ title, rows, showBase = false }: { title: string; rows: Row[]; s
   return (
     <tbody>
       <tr>
-        <th scope="rowgroup" colSpan={span} className="pt-3 pb-0.5 text-[13px] font-[450] text-ink2">
+        <th scope="rowgroup" colSpan={span} className="pt-3 pb-0.5 text-small font-[450] text-ink2">
           {title}
         </th>
       </tr>
@@ -65,7 +65,7 @@ function Rows({ title, rows, showBase = false }: { title: string; rows: Row[]; s
         >
           <th scope="row" className={`py-1 pr-2 pl-1.5 ${row.differs ? 'font-[640]' : 'font-[450]'}`}>
             {row.name}
-            {showBase && <span className="text-[13px] font-[450] text-ink2"> {row.base}</span>}
+            {showBase && <span className="text-small font-[450] text-ink2"> {row.base}</span>}
             <span className="sr-only">{row.differs ? ', differs' : ', the same'}</span>
           </th>
           {row.texts.map((text, k) => (

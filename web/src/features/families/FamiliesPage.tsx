@@ -11,7 +11,7 @@ export function FamiliesPage() {
   if (families.isError) {
     return (
       <div className="tray flex-1 p-8">
-        <h1 className="text-[30px] text-hot">The families cannot be read</h1>
+        <h1 className="text-display text-hot">The families cannot be read</h1>
         <p className="mt-2">{families.error?.message}</p>
         <Button className="mt-4" look="primary" onClick={() => void families.refetch()}>
           Try again
@@ -22,8 +22,8 @@ export function FamiliesPage() {
   const all = families.data ?? []
   const groups = [...new Set(all.map((each) => each.group))]
   return (
-    <div className="tray flex flex-1 flex-col gap-3 px-6 pt-4 pb-5 max-[760px]:px-4">
-      <h1 className="text-[30px] leading-tight">What will you make?</h1>
+    <div className="tray flex flex-1 flex-col gap-3 px-6 pt-4 pb-5 max-phone:px-4">
+      <h1 className="text-display leading-tight">What will you make?</h1>
       <p className="text-ink2">
         Pick what it is to do: it opens with a formula that does it. Or start with{' '}
         <Link className="font-[640] text-rim underline" to="/bench/new">
@@ -32,7 +32,7 @@ export function FamiliesPage() {
         .
       </p>
       <Unsaved noun="formula" />
-      <div className="columns-3 gap-8 max-[1100px]:columns-2 max-[760px]:columns-1">
+      <div className="columns-3 gap-8 max-narrow:columns-2 max-phone:columns-1">
         {groups.map((group) => {
           const members = all.filter((each) => each.group === group)
           return (
@@ -41,14 +41,14 @@ export function FamiliesPage() {
               aria-label={members[0]?.group_word}
               className="mb-4 break-inside-avoid-column"
             >
-              <h2 className="border-b-2 border-ink pb-0.5 text-[19px]">
+              <h2 className="border-b-2 border-ink pb-0.5 text-title">
                 {capital(members[0]?.group_word ?? '')}
               </h2>
               <ul>
                 {members.map((family) => (
                   <li key={family.family} className="break-inside-avoid border-b border-line py-1.5">
                     <b>{capital(family.word)}</b>
-                    <span className="block text-[13px] leading-tight text-ink2">{family.about}</span>
+                    <span className="block text-small leading-tight text-ink2">{family.about}</span>
                     <span className="mt-0.5 flex flex-wrap gap-x-3">
                       {family.jobs.map((job) => (
                         <Link

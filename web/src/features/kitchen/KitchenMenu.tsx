@@ -7,6 +7,8 @@ import { NumberField } from '../../ui/NumberField'
 import { Button } from '../../ui/Button'
 import { LatelySheet } from './LatelySheet'
 import { useKitchen, useSaveKitchen } from './queries'
+import { Select } from '../../ui/Select'
+import { TextField } from '../../ui/TextField'
 
 const MEASURES = [
   ['us', 'US cups (237 ml)'],
@@ -14,6 +16,19 @@ const MEASURES = [
   ['australian', 'Australian (250 ml, 20 ml spoon)'],
   ['imperial', 'imperial cups (284 ml)'],
 ] as const satisfies readonly (readonly [Kitchen['measures'], string])[]
+
+/** No zone said: the clock is that of whoever looks. */
+const AS_HERE = ''
+
+/** Every zone this browser knows, and the one that is chosen. */
+function zones(chosen: string | null | undefined) {
+  const here = Intl.DateTimeFormat().resolvedOptions().timeZone
+  const all = new Set(['UTC', ...Intl.supportedValuesOf('timeZone'), ...(chosen ? [chosen] : [])])
+  return [
+    [AS_HERE, `as on each device (here ${here})`] as const,
+    ...[...all].sort().map((zone) => [zone, zone.replaceAll('_', ' ')] as const),
+  ]
+}
 
 /** Room temperature in the rail; opens to change it and the kitchen's cups. */
 export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
@@ -42,7 +57,7 @@ export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
             aria-label="The kitchen"
             className="tray z-50 flex w-80 flex-col gap-4 p-5"
           >
-            <h2 className="text-[19px]">{now.name}</h2>
+            <h2 className="text-title">{now.name}</h2>
             <NumberField
               label="Room"
               unit="°C"
@@ -52,20 +67,18 @@ export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
               step={0.5}
               onCommit={(room_temperature_c) => change({ room_temperature_c })}
             />
-            <label className="flex flex-col gap-1">
-              <span className="text-[13px] text-ink2">Cups and spoons of new formulas</span>
-              <select
-                className="min-h-9 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-                value={now.measures}
-                onChange={(event) => change({ measures: event.target.value as Kitchen['measures'] })}
-              >
-                {MEASURES.map(([key, words]) => (
-                  <option key={key} value={key}>
-                    {words}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <Select
+              label="Cups and spoons of new formulas"
+              value={now.measures}
+              onChange={(measures) => change({ measures })}
+              options={MEASURES}
+            />
+            <Select
+              label="Clock on the wall"
+              value={now.time_zone ?? AS_HERE}
+              onChange={(zone) => change({ time_zone: zone === AS_HERE ? null : zone })}
+              options={zones(now.time_zone)}
+            />
             <DeviceName />
             <Button
               onClick={() => {
@@ -101,19 +114,15 @@ export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
 function DeviceName() {
   const [typed, setTyped] = useState(deviceName)
   return (
-    <label className="flex flex-col gap-1">
-      <span className="text-[13px] text-ink2">This device, as the versions name it</span>
-      <input
-        className="min-h-9 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-        autoComplete="off"
-        maxLength={LONGEST_NAME}
-        value={typed}
-        onChange={(event) => setTyped(event.target.value)}
-        onBlur={() => setTyped(nameDevice(typed))}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') setTyped(nameDevice(typed))
-        }}
-      />
-    </label>
+    <TextField
+      label="This device, as the versions name it"
+      maxLength={LONGEST_NAME}
+      value={typed}
+      onChange={setTyped}
+      onBlur={() => setTyped(nameDevice(typed))}
+      onKeyDown={(event) => {
+        if (event.key === 'Enter') setTyped(nameDevice(typed))
+      }}
+    />
   )
 }

@@ -42,7 +42,7 @@ export function LatelySheet({ onClose }: { onClose: () => void }) {
               ) : (
                 <span className="block font-[560] first-letter:uppercase">{unbroken(each.words)}</span>
               )}
-              <span className="text-[13px] text-ink2">
+              <span className="text-small text-ink2">
                 {moment(each.at)}
                 {each.device && `, on ${each.device}`}
               </span>

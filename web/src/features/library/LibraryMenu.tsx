@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { moment } from '../../lib/format'
 import { matches, useComponents } from './queries'
+import { TextField } from '../../ui/TextField'
 
 /** All components, a click away from the Bench. */
 export function LibraryMenu() {
@@ -23,8 +24,8 @@ export function LibraryMenu() {
         if (next) void components.refetch()
       }}
     >
-      <Popover.Trigger className="my-1 min-h-8 rounded-lg px-3 font-[640] whitespace-nowrap text-rim hover:bg-rim-tint max-[960px]:px-2">
-        Open<span className="max-[960px]:sr-only"> a formula</span>
+      <Popover.Trigger className="my-1 min-h-8 rounded-lg px-3 font-[640] whitespace-nowrap text-rim hover:bg-rim-tint max-tablet:px-2">
+        Open<span className="max-tablet:sr-only"> a formula</span>
       </Popover.Trigger>
       <Link
         to="/new"
@@ -39,13 +40,13 @@ export function LibraryMenu() {
           aria-label="Formulas"
           className="tray z-50 flex max-h-[76vh] w-[420px] max-w-[94vw] flex-col gap-3 p-4"
         >
-          <input
+          <TextField
+            inline
+            label="Find a formula"
             type="search"
-            aria-label="Find a formula"
             placeholder="Find a formula"
-            className="min-h-10 rounded-lg border border-line2 bg-enamel px-3"
             value={sought}
-            onChange={(event) => setSought(event.target.value)}
+            onChange={setSought}
           />
           <ul className="min-h-0 flex-1 overflow-y-auto">
             {found.map((each) => (
@@ -56,7 +57,7 @@ export function LibraryMenu() {
                   className="flex min-h-11 flex-col justify-center rounded-md px-2 py-1.5 hover:bg-rim-tint"
                 >
                   <span className="font-[640]">{each.name}</span>
-                  <span className="text-[13px] text-ink2">
+                  <span className="text-small text-ink2">
                     {each.family_word}, to {each.job}, version {each.revision}, saved {moment(each.saved_at)}
                   </span>
                 </Link>

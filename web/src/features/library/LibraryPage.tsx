@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { ComponentSummary, FormulaDocument } from '../../api/client'
 import { ProblemError } from '../../api/client'
@@ -8,6 +8,10 @@ import { Button } from '../../ui/Button'
 import { LibraryRow } from './LibraryRow'
 import { lately, matches, readDocument, useComponents, useCreate, usePlace } from './queries'
 import { useTitle } from '../../lib/hooks'
+import { FilePick } from '../../ui/FilePick'
+import { TextField } from '../../ui/TextField'
+import { Select } from '../../ui/Select'
+import { Tick } from '../../ui/Tick'
 
 const MOST_COMPARED = 3
 
@@ -25,7 +29,6 @@ export function LibraryPage() {
   const [away, setAway] = useState(false)
   const [chosen, setChosen] = useState<string[]>([])
   const [said, setSaid] = useState<string | null>(null)
-  const file = useRef<HTMLInputElement>(null)
 
   const all = useMemo(() => components.data ?? [], [components.data])
   const groupOf = (each: ComponentSummary) =>
@@ -75,7 +78,7 @@ export function LibraryPage() {
   if (components.isError && !components.data) {
     return (
       <div className="tray flex-1 p-8">
-        <h1 className="text-[30px] text-hot">The formulas cannot be read</h1>
+        <h1 className="text-display text-hot">The formulas cannot be read</h1>
         <p className="mt-2">{components.error?.message}</p>
         <Button className="mt-4" look="primary" onClick={() => void components.refetch()}>
           Try again
@@ -84,9 +87,9 @@ export function LibraryPage() {
     )
   }
   return (
-    <div className="tray flex flex-1 flex-col gap-3 px-6 pt-4 pb-4 max-[760px]:px-4">
+    <div className="tray flex flex-1 flex-col gap-3 px-6 pt-4 pb-4 max-phone:px-4">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <h1 className="text-[30px] leading-tight">Formulas</h1>
+        <h1 className="text-display leading-tight">Formulas</h1>
         <p className="text-ink2">{components.data ? `${shown.length} of ${all.length}` : ''}</p>
         <div className="ml-auto flex flex-wrap gap-2">
           <Button
@@ -96,20 +99,13 @@ export function LibraryPage() {
           >
             {chosen.length >= 2 ? `Compare ${chosen.length} formulas` : 'Tick two or three to compare'}
           </Button>
-          <Button onClick={() => file.current?.click()}>Open a file</Button>
-          <input
-            ref={file}
-            type="file"
+          <FilePick
+            label="Formula file"
             accept="application/json,.json"
-            aria-label="Formula file"
-            className="sr-only"
-            tabIndex={-1}
-            onChange={(event) => {
-              const picked = event.target.files?.[0]
-              event.target.value = ''
-              if (picked) void takeFile(picked)
-            }}
-          />
+            onPick={(picked) => void takeFile(picked)}
+          >
+            Open a file
+          </FilePick>
           <Button
             look={chosen.length >= 2 ? 'plain' : 'primary'}
             hotkey="N"
@@ -129,29 +125,35 @@ export function LibraryPage() {
       )}
       <Unsaved noun="formula" />
       <div className="flex flex-wrap items-center gap-2">
-        <input
+        <TextField
+          inline
+          label="Find a formula"
           type="search"
-          aria-label="Find a formula"
           placeholder="Find by name, family, job, tag"
-          className="min-h-10 w-72 rounded-lg border border-line2 bg-enamel px-3 pointer-coarse:min-h-11"
+          className="w-72"
           value={typed}
-          onChange={(event) => setTyped(event.target.value)}
+          onChange={setTyped}
         />
-        <Choice label="Family" value={group} onChange={setGroup} all="every family" options={groups} />
-        <Choice
+        <Select
+          inline
+          label="Family"
+          value={group}
+          onChange={setGroup}
+          options={[['', 'every family'], ...groups]}
+        />
+        <Select
+          inline
           label="Tag"
           value={tag}
           onChange={setTag}
-          all="every tag"
-          options={tags.map((each) => [each, each] as const)}
+          options={[['', 'every tag'], ...tags.map((each) => [each, each] as const)]}
         />
-        <label className="flex items-center gap-2 text-ink2">
-          <input type="checkbox" checked={away} onChange={(event) => setAway(event.target.checked)} />
+        <Tick className="text-ink2" checked={away} onChange={setAway}>
           also those put away
-        </label>
+        </Tick>
       </div>
       {recent.length > 0 && (
-        <p className="flex flex-wrap items-baseline gap-x-3 text-[14px]">
+        <p className="flex flex-wrap items-baseline gap-x-3 text-note">
           <span className="text-ink2">Lately on the Bench:</span>
           {recent.map((each) => (
             <Link key={each.id} to={`/bench/${each.id}`} className="font-[640] text-rim underline">
@@ -187,31 +189,5 @@ export function LibraryPage() {
         </ul>
       )}
     </div>
-  )
-}
-
-interface ChoiceProps {
-  label: string
-  value: string
-  onChange: (value: string) => void
-  all: string
-  options: readonly (readonly [string, string])[]
-}
-
-function Choice({ label, value, onChange, all, options }: ChoiceProps) {
-  return (
-    <select
-      aria-label={label}
-      className="min-h-10 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-      value={value}
-      onChange={(event) => onChange(event.target.value)}
-    >
-      <option value="">{all}</option>
-      {options.map(([key, words]) => (
-        <option key={key} value={key}>
-          {words}
-        </option>
-      ))}
-    </select>
   )
 }

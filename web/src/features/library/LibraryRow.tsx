@@ -5,6 +5,7 @@ import type { ComponentSummary } from '../../api/client'
 import { moment } from '../../lib/format'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
+import { Tick } from '../../ui/Tick'
 
 interface LibraryRowProps {
   component: ComponentSummary
@@ -25,38 +26,31 @@ export function LibraryRow({ component, tags, chosen, onChoose, onDuplicate, onP
   const { id, name, archived } = component
   return (
     <li className="flex min-h-12 flex-wrap items-center gap-x-3 gap-y-1 border-b border-line py-1">
-      <label className="flex min-h-9 items-center pr-1 pointer-coarse:min-h-11">
-        <input
-          type="checkbox"
-          aria-label={`Compare ${name}`}
-          checked={chosen}
-          onChange={(event) => onChoose(event.target.checked)}
-        />
-      </label>
+      <Tick className="pr-1" label={`Compare ${name}`} checked={chosen} onChange={onChoose} />
       <Link
         to={`/bench/${id}`}
-        className={`min-w-56 flex-1 truncate text-[17px] font-[640] hover:underline ${archived ? 'text-ink2' : ''}`}
+        className={`min-w-56 flex-1 truncate text-lead font-[640] hover:underline ${archived ? 'text-ink2' : ''}`}
       >
         {name}
-        {archived && <span className="text-[14px] font-[450]"> (put away)</span>}
+        {archived && <span className="text-note font-[450]"> (put away)</span>}
       </Link>
-      <span className="w-72 text-[14px] text-ink2 max-[900px]:w-full">
+      <span className="w-72 text-note text-ink2 max-tablet:w-full">
         {component.family_word}, to {component.job === 'nappe' ? 'coat the spoon' : component.job}
       </span>
-      <span className="flex w-56 flex-wrap gap-1.5 text-[13px]">
+      <span className="flex w-56 flex-wrap gap-1.5 text-small">
         {component.tags.map((tag) => (
           <span key={tag} className="tape torn px-2.5 py-0.5 font-[560]">
             {tag}
           </span>
         ))}
       </span>
-      <span className="w-44 text-right text-[13px] text-ink2">
+      <span className="w-44 text-right text-small text-ink2">
         version {component.revision}, {moment(component.saved_at)}
       </span>
       <DropdownMenu.Root>
         <DropdownMenu.Trigger
           aria-label={`More for ${name}`}
-          className="h-9 w-9 rounded-md text-[18px] leading-none text-ink2 hover:bg-rim-tint pointer-coarse:h-11 pointer-coarse:w-11"
+          className="h-9 w-9 rounded-md text-lead leading-none text-ink2 hover:bg-rim-tint pointer-coarse:h-11 pointer-coarse:w-11"
         >
           ⋯
         </DropdownMenu.Trigger>
@@ -142,7 +136,7 @@ function TagSheet({ name, now, known, onClose, onTags }: TagSheetProps) {
             onChange={(event) => setText(event.target.value)}
           />
           {bad && (
-            <span className="text-[13px] text-hot">
+            <span className="text-small text-hot">
               {long ? 'A tag has at most 40 letters.' : 'At most 20 tags.'}
             </span>
           )}

@@ -13,7 +13,7 @@ export function StartPage() {
   if (!kept) {
     return (
       <div className="tray flex-1 p-8">
-        <h1 className="text-[30px] text-hot">The kitchen’s file cannot be read</h1>
+        <h1 className="text-display text-hot">The kitchen’s file cannot be read</h1>
         <p className="mt-2">{components.error?.message} Check that the server runs, then try again.</p>
         <Button className="mt-4" look="primary" onClick={() => void components.refetch()}>
           Try again
@@ -36,11 +36,11 @@ export function StartPage() {
         <path d="M20 50C40 84 92 82 108 46" fill="var(--spoon)" stroke="var(--ink)" strokeWidth="1.6" />
         <path d="M20 50L108 46Q150 30 240 6" fill="none" stroke="var(--rim)" strokeWidth="3.4" />
       </svg>
-      <h1 className="mt-2 text-[30px]">Empty spoon</h1>
+      <h1 className="mt-2 text-display">Empty spoon</h1>
       <p className="mt-1 text-ink2">Pick a cream and see what it will do.</p>
       <Link
         to="/new"
-        className="mt-4 inline-flex min-h-11 items-center rounded-[10px] border-2 border-rim bg-rim px-5 font-[640] text-rim-text"
+        className="mt-4 inline-flex min-h-11 items-center rounded-tray border-2 border-rim bg-rim px-5 font-[640] text-rim-text"
       >
         Pick a cream
       </Link>

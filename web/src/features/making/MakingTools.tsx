@@ -59,7 +59,7 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
         {TOOLS.map((tool) => (
           <Button
             key={tool.word}
-            className="gap-1.5 px-1 max-[1100px]:[&_kbd]:hidden"
+            className="gap-1.5 px-1 max-narrow:[&_kbd]:hidden"
             hotkey={tool.key.toUpperCase()}
             disabled={!possible}
             onClick={() => start(tool.word)}

@@ -33,10 +33,10 @@ export function MethodSheet({ schools, wrong, read, onRead, onUse, onPrint, onCl
       )}
       {!schools && !wrong && <p aria-busy="true">Reading the schools…</p>}
       {schools && school && (
-        <div className="grid min-h-0 grid-cols-[260px_minmax(0,1fr)] gap-x-8 gap-y-3 overflow-hidden max-[900px]:grid-cols-1 max-[900px]:overflow-y-auto">
+        <div className="grid min-h-0 grid-cols-[260px_minmax(0,1fr)] gap-x-8 gap-y-3 overflow-hidden max-tablet:grid-cols-1 max-tablet:overflow-y-auto">
           <nav
             aria-label="Schools"
-            className="flex min-h-0 flex-col gap-2 overflow-y-auto max-[900px]:overflow-visible"
+            className="flex min-h-0 flex-col gap-2 overflow-y-auto max-tablet:overflow-visible"
           >
             {schools.map((each) => (
               <button
@@ -50,14 +50,14 @@ export function MethodSheet({ schools, wrong, read, onRead, onUse, onPrint, onCl
               >
                 {each.name}
                 {each.chosen && (
-                  <span className="block text-[13px] font-[450] text-ink2">
+                  <span className="block text-small font-[450] text-ink2">
                     {each.changes.length === 0 ? 'as it is made now' : 'the usual way'}
                   </span>
                 )}
               </button>
             ))}
           </nav>
-          <div className="min-h-0 overflow-y-auto pr-1 max-[900px]:overflow-visible">
+          <div className="min-h-0 overflow-y-auto pr-1 max-tablet:overflow-visible">
             <div className="mb-2 flex flex-wrap items-center gap-3">
               {school.chosen && school.changes.length === 0 ? (
                 <span className="font-[640]">Made so now.</span>

@@ -9,7 +9,7 @@ export function MethodSteps({ school }: { school: MethodSheet }) {
   return (
     <div className="flex flex-col gap-3">
       <div>
-        <h3 className="font-head text-[21px] leading-tight font-[700]">{school.name}</h3>
+        <h3 className="font-head text-title leading-tight font-[700]">{school.name}</h3>
         <p>
           {school.better} {school.differs}
         </p>
@@ -17,38 +17,38 @@ export function MethodSteps({ school }: { school: MethodSheet }) {
       <dl className="flex flex-wrap gap-x-8 gap-y-1">
         {start && (
           <div>
-            <dt className="text-[13px] text-ink2">Comes out at</dt>
+            <dt className="text-small text-ink2">Comes out at</dt>
             <dd>
-              <b className="text-[18px]">{degrees([start.from_c, start.to_c])}</b>
+              <b className="text-lead">{degrees([start.from_c, start.to_c])}</b>
             </dd>
           </div>
         )}
         <Time word="Hands" minutes={school.hands_min} />
-        <Time word="Through, at least" minutes={school.through_min} />
         <Time word="Machine alone" minutes={school.machine_min} />
         {(school.wait_min[1] ?? 0) > 0 && (
           <div>
-            <dt className="text-[13px] text-ink2">Waiting</dt>
+            <dt className="text-small text-ink2">Waiting</dt>
             <dd>
-              <b className="text-[18px]">{span(school.wait_min)}</b>
+              <b className="text-lead">{span(school.wait_min)}</b>
             </dd>
           </div>
         )}
+        <Time word="From first to last, at least" minutes={school.through_min} />
       </dl>
       {start && start.how !== 'as the school has it' && (
-        <p className="text-[14px] text-ink2 first-letter:uppercase">{start.how}.</p>
+        <p className="text-note text-ink2 first-letter:uppercase">{start.how}.</p>
       )}
       {start?.advice && <p className="font-[640] text-hot">{start.advice}</p>}
       <p className="text-ink2">Takes: {school.gear.join(', ')}.</p>
       <ol className="flex flex-col">
         {school.steps.map((step, at) => (
           <li key={step.key} className="flex break-inside-avoid gap-3 border-t border-line py-2">
-            <b className="w-6 shrink-0 text-right text-[18px]">{at + 1}</b>
+            <b className="w-6 shrink-0 text-right text-lead">{at + 1}</b>
             <div className="min-w-0 flex-1">
               {step.part && step.part !== school.steps[at - 1]?.part && (
-                <p className="text-[14px] text-ink2">First what it begins with: {step.part.toLowerCase()}.</p>
+                <p className="text-note text-ink2">First what it begins with: {step.part.toLowerCase()}.</p>
               )}
-              <p className="text-[16px]">
+              <p className="text-lead">
                 {step.what}{' '}
                 {step.temperature_c && <b className="whitespace-nowrap">{degrees(step.temperature_c)}</b>}
               </p>
@@ -69,7 +69,7 @@ export function MethodSteps({ school }: { school: MethodSheet }) {
                 )}
               </p>
               {step.wrong.length > 0 && (
-                <p className="text-[14px] text-ink2">
+                <p className="text-note text-ink2">
                   Goes wrong:{' '}
                   {step.wrong
                     .map((fault) => `${fault.seen}: ${fault.why}`)
@@ -79,7 +79,7 @@ export function MethodSteps({ school }: { school: MethodSheet }) {
                 </p>
               )}
             </div>
-            <span className="w-[104px] shrink-0 text-right text-[14px] leading-tight">
+            <span className="w-[104px] shrink-0 text-right text-note leading-tight">
               <b className="block">{step.time}</b>
               <span className="text-ink2">{WORKERS[step.kind]}</span>
             </span>
@@ -104,7 +104,7 @@ export function MethodSteps({ school }: { school: MethodSheet }) {
           ))}
         </ul>
       )}
-      <p className="text-[13px] text-ink2">Source: {school.source}. Air and whipping are starting guesses.</p>
+      <p className="text-small text-ink2">Source: {school.source}. Air and whipping are starting guesses.</p>
     </div>
   )
 }
@@ -113,9 +113,9 @@ function Time({ word, minutes }: { word: string; minutes: number }) {
   if (minutes <= 0) return null
   return (
     <div>
-      <dt className="text-[13px] text-ink2">{word}</dt>
+      <dt className="text-small text-ink2">{word}</dt>
       <dd>
-        <b className="text-[18px]">{long(minutes)}</b>
+        <b className="text-lead">{long(minutes)}</b>
       </dd>
     </div>
   )

@@ -3,6 +3,7 @@ import { asking, useQuestion } from '../../api/ask'
 import type { Shares } from '../../api/client'
 import { numberOrNull, numberWords } from '../../lib/number'
 import { TextNumber } from '../../ui/TextNumber'
+import { TextField } from '../../ui/TextField'
 
 /** Equal shares of what is really in the bowl, by weight, with rounding that adds up. */
 export function SharesPane({ batch }: { batch: number | null }) {
@@ -31,7 +32,7 @@ export function SharesPane({ batch }: { batch: number | null }) {
   const { found, wrong, current } = useQuestion(asking('post', '/api/shares', { body }), ready)
   const notNumber = numberWords
   return (
-    <div className="grid min-h-0 grid-cols-[320px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-[900px]:grid-cols-1">
+    <div className="grid min-h-0 grid-cols-[320px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-tablet:grid-cols-1">
       <div className="flex flex-col gap-3">
         <TextNumber
           label="The scale shows"
@@ -57,19 +58,14 @@ export function SharesPane({ batch }: { batch: number | null }) {
             !uneven && vessels.trim() !== '' && count === 0 ? 'a whole number from 1 to 2000' : undefined
           }
         />
-        <label className="flex flex-col gap-1">
-          Unequal ones: their sizes, one after another
-          <input
-            autoComplete="off"
-            placeholder="20 16 12"
-            className="min-h-10 w-56 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-            value={sizes}
-            onChange={(event) => setSizes(event.target.value)}
-          />
-          {uneven && !own.every(Number.isFinite) && (
-            <span className="text-[13px] text-hot">numbers with a space between</span>
-          )}
-        </label>
+        <TextField
+          label="Unequal ones: their sizes, one after another"
+          placeholder="20 16 12"
+          className="w-56"
+          value={sizes}
+          onChange={setSizes}
+          fault={uneven && !own.every(Number.isFinite) ? 'numbers with a space between' : null}
+        />
         <TextNumber
           label="Stays in bowl and bag"
           unit="%"
@@ -89,7 +85,7 @@ export function SharesPane({ batch }: { batch: number | null }) {
       <div aria-live="polite" className={`min-w-0 ${current || !ready ? '' : 'opacity-60'}`}>
         {!ready && <p className="text-ink2">Say into how many, and the weights stand here.</p>}
         {wrong && (
-          <p role="alert" className="text-[17px] text-hot">
+          <p role="alert" className="text-lead text-hot">
             {wrong}
           </p>
         )}
@@ -102,13 +98,13 @@ export function SharesPane({ batch }: { batch: number | null }) {
 function Weights({ shares }: { shares: Shares }) {
   return (
     <div className="flex flex-col gap-3">
-      <p className="font-head text-[22px] leading-tight font-[640]">{shares.sentence}</p>
+      <p className="font-head text-title leading-tight font-[640]">{shares.sentence}</p>
       <p className="text-ink2">
         Pour from the bowl on the scale: after each one it should show the last column.
       </p>
       <div className="max-h-[46vh] overflow-y-auto">
         <table className="text-left">
-          <thead className="text-[13px] text-ink2">
+          <thead className="text-small text-ink2">
             <tr>
               <th className="pr-8 font-[450]">Vessel</th>
               <th className="pr-8 text-right font-[450]">In it, g</th>
@@ -121,7 +117,7 @@ function Weights({ shares }: { shares: Shares }) {
                 <th scope="row" className="py-0.5 font-[450]">
                   {at + 1}
                 </th>
-                <td className="pr-8 text-right text-[18px] font-[640]">{weight(share.grams)}</td>
+                <td className="pr-8 text-right text-lead font-[640]">{weight(share.grams)}</td>
                 <td className="text-right">{weight(share.bowl_then_g)}</td>
               </tr>
             ))}

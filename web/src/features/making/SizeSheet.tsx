@@ -7,6 +7,9 @@ import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import { TextNumber } from '../../ui/TextNumber'
 import { SharesPane } from './SharesPane'
+import { Tabs } from '../../ui/Tabs'
+import { Select } from '../../ui/Select'
+import { TextField } from '../../ui/TextField'
 
 interface SizeSheetProps {
   document: FormulaDocument
@@ -18,15 +21,19 @@ interface SizeSheetProps {
 }
 
 const TO = [
-  { key: 'mass', words: 'So many grams' },
-  { key: 'volume', words: 'So many millilitres' },
-  { key: 'pieces', words: 'So many pieces' },
-  { key: 'short', words: 'Only so much of one thing' },
-  { key: 'factor', words: 'So many times' },
+  ['mass', 'So many grams'],
+  ['volume', 'So many millilitres'],
+  ['pieces', 'So many pieces'],
+  ['short', 'Only so much of one thing'],
+  ['factor', 'So many times'],
 ] as const
-type To = (typeof TO)[number]['key']
+type To = (typeof TO)[number][0]
 
-const choice = 'min-h-10 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11'
+const WHOLE = [
+  ['nothing', 'nothing: amounts as they fall'],
+  ['pieces', 'eggs, leaves, sticks'],
+  ['packs', 'packs as they are bought'],
+] as const
 
 /** The same formula in another size, and what is in the bowl shared out. */
 export function SizeSheet({ document, entries, batch, onUse, onClose }: SizeSheetProps) {
@@ -39,24 +46,25 @@ export function SizeSheet({ document, entries, batch, onUse, onClose }: SizeShee
       title="Size"
       lead="To a mass, a volume, pieces, or what there is; then what is really in the bowl, shared out."
     >
-      <div role="tablist" aria-label="Size" className="flex gap-2">
-        {(['size', 'shares'] as const).map((each) => (
-          <Button
-            key={each}
-            role="tab"
-            aria-selected={pane === each}
-            look={pane === each ? 'primary' : 'plain'}
-            onClick={() => setPane(each)}
-          >
-            {each === 'size' ? 'Another size' : 'Share it out'}
-          </Button>
-        ))}
-      </div>
-      {pane === 'size' ? (
-        <SizePane document={document} entries={entries} onUse={onUse} />
-      ) : (
-        <SharesPane batch={batch} />
-      )}
+      <Tabs
+        label="Size"
+        value={pane}
+        onChange={setPane}
+        tabs={[
+          {
+            key: 'size',
+            words: 'Another size',
+            className: 'min-h-0 overflow-y-auto',
+            content: <SizePane document={document} entries={entries} onUse={onUse} />,
+          },
+          {
+            key: 'shares',
+            words: 'Share it out',
+            className: 'min-h-0 overflow-y-auto',
+            content: <SharesPane batch={batch} />,
+          },
+        ]}
+      />
     </Sheet>
   )
 }
@@ -78,41 +86,25 @@ function SizePane({ document, entries, onUse }: Pick<SizeSheetProps, 'document' 
   const body: ScaleAsk = { document, target, whole, loss_percent: lost ?? 0 }
   const { found, wrong, current } = useQuestion(asking('post', '/api/scale', { body }), ready)
   return (
-    <div className="grid min-h-0 grid-cols-[320px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-[900px]:grid-cols-1">
+    <div className="grid min-h-0 grid-cols-[320px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-tablet:grid-cols-1">
       <div className="flex flex-col gap-3">
-        <label className="flex flex-col gap-1">
-          To
-          <select className={choice} value={to} onChange={(event) => setTo(event.target.value as To)}>
-            {TO.map((option) => (
-              <option key={option.key} value={option.key}>
-                {option.words}
-              </option>
-            ))}
-          </select>
-        </label>
+        <Select label="To" value={to} onChange={setTo} options={TO} />
         {to === 'short' && (
-          <label className="flex flex-col gap-1">
-            Of this there is only so much
-            <select className={choice} value={line} onChange={(event) => setLine(Number(event.target.value))}>
-              {document.lines.map((own, at) => (
-                <option key={at} value={at}>
-                  {name(own.ingredient)}
-                </option>
-              ))}
-            </select>
-          </label>
+          <Select
+            label="Of this there is only so much"
+            value={String(line)}
+            onChange={(at) => setLine(Number(at))}
+            options={document.lines.map((own, at) => [String(at), name(own.ingredient)] as const)}
+          />
         )}
         {to === 'short' ? (
-          <label className="flex flex-col gap-1">
-            All there is of it
-            <input
-              autoComplete="off"
-              placeholder="310 g"
-              className="min-h-10 w-40 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-              value={many}
-              onChange={(event) => setMany(event.target.value)}
-            />
-          </label>
+          <TextField
+            label="All there is of it"
+            placeholder="310 g"
+            className="w-40"
+            value={many}
+            onChange={setMany}
+          />
         ) : (
           <TextNumber
             label={to === 'pieces' ? 'How many' : to === 'factor' ? 'How many times' : 'Wanted'}
@@ -130,15 +122,16 @@ function SizePane({ document, entries, onUse }: Pick<SizeSheetProps, 'document' 
               onChange={setEach}
               fault={piece === undefined ? 'write a number' : undefined}
             />
-            <select
-              aria-label="Unit of each"
-              className={choice}
+            <Select
+              inline
+              label="Unit of each"
               value={byVolume ? 'ml' : 'g'}
-              onChange={(event) => setByVolume(event.target.value === 'ml')}
-            >
-              <option>g</option>
-              <option>ml</option>
-            </select>
+              onChange={(unit) => setByVolume(unit === 'ml')}
+              options={[
+                ['g', 'g'],
+                ['ml', 'ml'],
+              ]}
+            />
           </span>
         )}
         <TextNumber
@@ -150,23 +143,12 @@ function SizePane({ document, entries, onUse }: Pick<SizeSheetProps, 'document' 
           onChange={setLoss}
           fault={lost === undefined ? 'write a number' : undefined}
         />
-        <label className="flex flex-col gap-1">
-          Come out whole
-          <select
-            className={choice}
-            value={whole}
-            onChange={(event) => setWhole(event.target.value as typeof whole)}
-          >
-            <option value="nothing">nothing: amounts as they fall</option>
-            <option value="pieces">eggs, leaves, sticks</option>
-            <option value="packs">packs as they are bought</option>
-          </select>
-        </label>
+        <Select label="Come out whole" value={whole} onChange={setWhole} options={WHOLE} />
       </div>
       <div aria-live="polite" className={`min-w-0 ${current || !ready ? '' : 'opacity-60'}`}>
         {!ready && <p className="text-ink2">Say how much, and the amounts stand here.</p>}
         {wrong && (
-          <p role="alert" className="text-[17px] text-hot">
+          <p role="alert" className="text-lead text-hot">
             {wrong}
           </p>
         )}
@@ -203,7 +185,7 @@ function Result({ scaled, onUse }: { scaled: Scaled; onUse: (document: FormulaDo
   return (
     <div className="flex flex-col gap-3">
       <div className="flex items-start gap-4">
-        <p className="min-w-0 flex-1 font-head text-[20px] leading-tight font-[640]">
+        <p className="min-w-0 flex-1 font-head text-title leading-tight font-[640]">
           {unbroken(scaled.sentence)}
         </p>
         <Button look="primary" onClick={() => onUse(scaled.document)}>
@@ -214,7 +196,7 @@ function Result({ scaled, onUse }: { scaled: Scaled; onUse: (document: FormulaDo
         <p className="text-hot">Not whole with the rest: {scaled.not_whole.join('; ')}.</p>
       )}
       <table className="w-full text-left">
-        <thead className="text-[13px] text-ink2">
+        <thead className="text-small text-ink2">
           <tr>
             <th className="font-[450]">Ingredient</th>
             <th className="text-right font-[450]">Was, g</th>
@@ -230,11 +212,11 @@ function Result({ scaled, onUse }: { scaled: Scaled; onUse: (document: FormulaDo
                 {unbroken(line.name)}
               </th>
               <td className="text-right text-ink2">{weighed(line.from_g)}</td>
-              <td className="text-right text-[18px] font-[640]">{weighed(line.to_g)}</td>
+              <td className="text-right text-lead font-[640]">{weighed(line.to_g)}</td>
               <td className="pl-4 whitespace-nowrap">
                 {line.in_pieces ?? ''}
                 {Math.abs(line.rounded_percent) >= 1 && (
-                  <span className="text-[13px] text-ink2">
+                  <span className="text-small text-ink2">
                     {' '}
                     rounded by {line.rounded_percent.toFixed(1)} %
                   </span>

@@ -6,6 +6,7 @@ import { AskFirst } from '../../ui/AskFirst'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import { IngredientPicker } from '../bench/IngredientPicker'
+import { Select } from '../../ui/Select'
 
 interface SwapSheetProps {
   document: FormulaDocument
@@ -46,25 +47,22 @@ export function SwapSheet({ document, entries, onUse, onClose }: SwapSheetProps)
       title="Swap"
       lead="The rest is brought back round it, in a batch as large as it was. What still differs is said."
     >
-      <div className="grid min-h-0 grid-cols-[340px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-[900px]:grid-cols-1">
+      <div className="grid min-h-0 grid-cols-[340px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-2 max-tablet:grid-cols-1">
         <div className="flex flex-col gap-5">
           <fieldset className="flex flex-col gap-2">
             <legend className="mb-1 font-[640]">One for another</legend>
-            <select
-              aria-label="Instead of"
-              className="min-h-10 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-              value={line}
-              onChange={(event) => {
-                setLine(Number(event.target.value))
+            <Select
+              inline
+              label="Instead of"
+              value={String(line)}
+              onChange={(at) => {
+                setLine(Number(at))
                 setAsk(null)
               }}
-            >
-              {document.lines.map((each, at) => (
-                <option key={at} value={at}>
-                  {each.amount} {name(each.ingredient)}
-                </option>
-              ))}
-            </select>
+              options={document.lines.map(
+                (each, at) => [String(at), `${each.amount} ${name(each.ingredient)}`] as const,
+              )}
+            />
             <IngredientPicker
               label="Take instead"
               className="min-h-10 rounded-lg border-2 border-rim px-3 text-left font-[640] text-rim hover:bg-rim-tint pointer-coarse:min-h-11"
@@ -121,13 +119,13 @@ export function SwapSheet({ document, entries, onUse, onClose }: SwapSheetProps)
             <p className="text-ink2">Say what is asked for, and the ways to do it stand here.</p>
           )}
           {wrong && (
-            <p role="alert" className="text-[17px] text-hot">
+            <p role="alert" className="text-lead text-hot">
               {wrong}
             </p>
           )}
           {ask && found && !wrong && (
             <>
-              <p className="font-head text-[20px] leading-tight font-[640]">{unbroken(found.sentence)}</p>
+              <p className="font-head text-title leading-tight font-[640]">{unbroken(found.sentence)}</p>
               {found.options.map((option) => (
                 <Option key={option.title} option={option} onUse={onUse} />
               ))}
@@ -146,7 +144,7 @@ function Option({ option, onUse }: { option: SwapOption; onUse: (document: Formu
   return (
     <article className="flex flex-col gap-2 border-t-2 border-line pt-3">
       <div className="flex items-start gap-4">
-        <h3 className="min-w-0 flex-1 text-[18px] leading-tight font-[700]">{unbroken(option.title)}</h3>
+        <h3 className="min-w-0 flex-1 text-lead leading-tight font-[700]">{unbroken(option.title)}</h3>
         <Button
           look="primary"
           aria-label={`Use ${option.title}`}

@@ -7,7 +7,7 @@ export function Incomplete({ of }: { of: string[] }) {
       aria-label="Incomplete"
       className="my-2 border-[3px] border-hot px-3 py-1.5 print:border-black"
     >
-      <b className="block text-[17px] text-hot print:text-black">
+      <b className="block text-lead text-hot print:text-black">
         INCOMPLETE: allergens, lists and cost are not whole
       </b>
       <ul>

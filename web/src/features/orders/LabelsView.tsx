@@ -3,6 +3,7 @@ import type { Edit } from '../../desk/history'
 import { writeAt } from '../../lib/path'
 import { ListButtons } from './ListButtons'
 import { onDay } from './when'
+import { TextField } from '../../ui/TextField'
 
 interface LabelsViewProps {
   document: OrderDocument
@@ -17,18 +18,13 @@ export function LabelsView({ document, answer, edit }: LabelsViewProps) {
   return (
     <section aria-label="Labels">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <h1 className="text-[30px]">{copies === 0 ? 'No labels yet' : `${copies} labels to print`}</h1>
-        <label className="flex items-center gap-2">
-          Made on
-          <input
-            type="date"
-            className="min-h-9 rounded-md border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-            value={document.made_on ?? ''}
-            onChange={(event) =>
-              edit((own) => writeAt(own, 'made_on', event.target.value === '' ? null : event.target.value))
-            }
-          />
-        </label>
+        <h1 className="text-display">{copies === 0 ? 'No labels yet' : `${copies} labels to print`}</h1>
+        <TextField
+          label="Made on"
+          type="date"
+          value={document.made_on ?? ''}
+          onChange={(day) => edit((own) => writeAt(own, 'made_on', day === '' ? null : day))}
+        />
         <ListButtons document={document} lists={['labels']} />
       </div>
       <ul className="mt-4 grid grid-cols-[repeat(auto-fill,minmax(min(320px,100%),1fr))] gap-5">
@@ -37,13 +33,13 @@ export function LabelsView({ document, answer, edit }: LabelsViewProps) {
             <div className="tape torn px-6 py-3">
               <LabelText label={label} />
             </div>
-            <p className="mt-1 text-[14px] text-ink2">
+            <p className="mt-1 text-note text-ink2">
               {label.copies === 1 ? 'one label' : `${label.copies} of this label`}
             </p>
           </li>
         ))}
       </ul>
-      <p className="mt-4 text-[14px] text-ink2">
+      <p className="mt-4 text-note text-ink2">
         Days are the usual ones of the trade, not tested on your shelf. Your food-safety plan and your local
         food code decide.
       </p>
@@ -55,7 +51,7 @@ export function LabelsView({ document, answer, edit }: LabelsViewProps) {
 export function LabelText({ label }: { label: TapeLabel }) {
   return (
     <>
-      <b className="block font-head text-[19px] leading-tight">{label.what}</b>
+      <b className="block font-head text-title leading-tight">{label.what}</b>
       <span className="block">
         {label.amount}
         {label.order && `, ${label.order}`}

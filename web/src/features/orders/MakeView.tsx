@@ -18,7 +18,7 @@ export function MakeView({ document, answer, currency, onBench }: MakeViewProps)
   return (
     <section aria-label="To weigh">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-        <h1 className="text-[30px]">
+        <h1 className="text-display">
           {batches.length === 0
             ? 'Nothing to weigh yet'
             : `${batches.length} batches, ${(total / 1000).toFixed(1)} kg in all`}
@@ -30,11 +30,11 @@ export function MakeView({ document, answer, currency, onBench }: MakeViewProps)
           <article key={`${batch.kind}${batch.key}${batch.name}`} aria-label={batch.name}>
             <div className="flex items-baseline gap-2.5 border-b-2 border-ink pb-1">
               <Swatch tint={batch.tint} />
-              <h2 className="min-w-0 flex-1 text-[19px]">{unbroken(batch.name)}</h2>
-              <b className="text-[20px] whitespace-nowrap">{weighed(batch.to_make_g)} g</b>
+              <h2 className="min-w-0 flex-1 text-title">{unbroken(batch.name)}</h2>
+              <b className="text-title whitespace-nowrap">{weighed(batch.to_make_g)} g</b>
             </div>
             <BatchTable batch={batch} />
-            <p className="mt-1 text-[14px] text-ink2">
+            <p className="mt-1 text-note text-ink2">
               {batch.shares.map((share) => share.words).join(', ')}
               {batch.times > 0 && `; ${batch.times.toFixed(2)} times the formula`}
               {batch.cost != null && `; ${price(batch.cost, currency)}`}.
@@ -67,7 +67,7 @@ export function BatchTable({ batch }: { batch: Batch }) {
         {batch.lines.map((line, at) => (
           <tr key={at} className="border-b border-line">
             <td className="py-0.5">{unbroken(line.name)}</td>
-            <td className="w-24 text-right text-[17px] font-[700]">{weighed(line.mass_g)} g</td>
+            <td className="w-24 text-right text-lead font-[700]">{weighed(line.mass_g)} g</td>
             <td className="w-28 pl-3 text-[13.5px] text-ink2">{line.in_pieces ?? ''}</td>
           </tr>
         ))}

@@ -137,7 +137,7 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
   }
 
   return (
-    <div className="tray flex flex-1 flex-col gap-3 px-6 pt-3 pb-4 max-[760px]:px-4">
+    <div className="tray flex flex-1 flex-col gap-3 px-6 pt-3 pb-4 max-phone:px-4">
       <OrderHead
         document={document}
         view={view}

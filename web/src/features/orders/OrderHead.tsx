@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { OrderDocument } from '../../api/client'
+import { Select } from '../../ui/Select'
 
 export const VIEWS = [
   ['cake', 'Cake'],
@@ -44,23 +45,21 @@ export function OrderHead({ document, view, cakeAt, onView, notice, children }: 
           ))}
         </nav>
         {view === 'cake' && document.cakes.length > 1 && (
-          <select
-            aria-label="Which cake"
-            className="min-h-9 max-w-[280px] rounded-md border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-            value={cakeAt}
-            onChange={(event) => onView('cake', Number(event.target.value))}
-          >
-            {document.cakes.map((cake, at) => (
-              <option key={at} value={at}>
-                {cake.count} × {cake.stack.name || `Cake ${at + 1}`}
-              </option>
-            ))}
-          </select>
+          <Select
+            inline
+            label="Which cake"
+            className="max-w-70"
+            value={String(cakeAt)}
+            onChange={(at) => onView('cake', Number(at))}
+            options={document.cakes.map(
+              (cake, at) => [String(at), `${cake.count} × ${cake.stack.name || `Cake ${at + 1}`}`] as const,
+            )}
+          />
         )}
         <Link to="/orders" className="inline-flex min-h-9 items-center font-[640] text-rim underline">
           All orders
         </Link>
-        <div className="ml-auto max-[900px]:ml-0">{children}</div>
+        <div className="ml-auto max-tablet:ml-0">{children}</div>
       </div>
       {notice}
     </header>

@@ -74,7 +74,7 @@ function OnDesk({ id, draft: named }: { id: string; draft: string | null }) {
   if (wrong) {
     return (
       <div className="tray flex-1 p-8">
-        <h1 className="text-[30px] text-hot">No cake to show</h1>
+        <h1 className="text-display text-hot">No cake to show</h1>
         <p className="mt-2">{wrong.words}</p>
         <div className="mt-4 flex gap-3">
           <Button look="primary" onClick={wrong.again}>

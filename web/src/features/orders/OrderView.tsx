@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { BenchWork, OrderAnswer, OrderDocument } from '../../api/client'
 import type { Edit } from '../../desk/history'
 import { price } from '../../lib/format'
@@ -6,12 +6,14 @@ import { insertAt, writeAll, writeAt } from '../../lib/path'
 import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { Findings } from '../stack/Findings'
-import { Choice } from '../stack/Fields'
 import { Optional } from '../stack/TierFields'
 import { cakeOf } from './document'
 import { readFile, useBeginnings } from './queries'
 import { Without } from './Without'
 import { Spoken } from '../../ui/Spoken'
+import { TextArea, TextField } from '../../ui/TextField'
+import { FilePick, JSON_FILES } from '../../ui/FilePick'
+import { Select } from '../../ui/Select'
 
 interface OrderViewProps {
   document: OrderDocument
@@ -30,10 +32,10 @@ export function OrderView({ document, answer, currency, edit, onCake, onBench, o
   const put = (field: string, value: unknown, tag?: string) =>
     edit((own) => writeAt(own, field, value), tag ? field : undefined)
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_392px] gap-x-8 gap-y-5 max-[1000px]:grid-cols-1">
+    <div className="grid grid-cols-[minmax(0,1fr)_392px] gap-x-8 gap-y-5 max-tablet:grid-cols-1">
       <section aria-label="The order" className="flex min-w-0 flex-col gap-4">
         <Spoken>
-          <h1 className={`text-[30px] leading-tight ${answer?.standing === 'trouble' ? 'text-hot' : ''}`}>
+          <h1 className={`text-display leading-tight ${answer?.standing === 'trouble' ? 'text-hot' : ''}`}>
             {answer?.headline ?? ' '}
           </h1>
           <p className="min-h-[20px] text-ink2">{answer?.detail}</p>
@@ -45,26 +47,18 @@ export function OrderView({ document, answer, currency, edit, onCake, onBench, o
             value={document.name ?? ''}
             onChange={(value) => put('name', value, 'name')}
           />
-          <label className="flex flex-col gap-1 text-[13px] text-ink2">
-            Eaten
-            <input
-              type="datetime-local"
-              className="min-h-9 rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11"
-              value={(document.served_at ?? '').slice(0, 16)}
-              onChange={(event) =>
-                put('served_at', event.target.value === '' ? null : `${event.target.value}:00`)
-              }
-            />
-          </label>
-          <label className="flex flex-col gap-1 text-[13px] text-ink2">
-            Made on
-            <input
-              type="date"
-              className="min-h-9 rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11"
-              value={document.made_on ?? ''}
-              onChange={(event) => put('made_on', event.target.value === '' ? null : event.target.value)}
-            />
-          </label>
+          <TextField
+            label="Eaten"
+            type="datetime-local"
+            value={(document.served_at ?? '').slice(0, 16)}
+            onChange={(at) => put('served_at', at === '' ? null : `${at}:00`)}
+          />
+          <TextField
+            label="Made on"
+            type="date"
+            value={document.made_on ?? ''}
+            onChange={(day) => put('made_on', day === '' ? null : day)}
+          />
           <Optional
             label="Portions wanted"
             unit=""
@@ -85,17 +79,14 @@ export function OrderView({ document, answer, currency, edit, onCake, onBench, o
         </div>
         <Cakes document={document} answer={answer} edit={edit} onCake={onCake} />
         <Without value={document.without ?? NOTHING} onChange={(value) => put('without', value)} />
-        <label className="flex flex-col gap-1 text-[13px] text-ink2">
-          Note
-          <textarea
-            className="min-h-16 rounded-md border border-line2 bg-enamel p-2 text-[15px] text-ink"
-            maxLength={4000}
-            value={document.note ?? ''}
-            onChange={(event) => put('note', event.target.value, 'note')}
-          />
-        </label>
+        <TextArea
+          label="Note"
+          maxLength={4000}
+          value={document.note ?? ''}
+          onChange={(note) => put('note', note, 'note')}
+        />
       </section>
-      <aside className="flex min-w-0 flex-col gap-4 border-l border-line pl-6 max-[1000px]:border-0 max-[1000px]:pl-0">
+      <aside className="flex min-w-0 flex-col gap-4 border-l border-line pl-6 max-tablet:border-0 max-tablet:pl-0">
         {answer && answer.findings.length > 0 && (
           <Findings
             findings={answer.findings}
@@ -106,7 +97,7 @@ export function OrderView({ document, answer, currency, edit, onCake, onBench, o
         {answer && <Money answer={answer} currency={currency} />}
         {answer && (
           <section aria-label="Allergens and care">
-            <h2 className="text-[21px]">Allergens and care</h2>
+            <h2 className="text-title">Allergens and care</h2>
             <p className="mt-1">
               {answer.allergens.length > 0 ? (
                 <b>{answer.allergens.join(', ')}</b>
@@ -115,11 +106,11 @@ export function OrderView({ document, answer, currency, edit, onCake, onBench, o
               )}
             </p>
             {answer.cautions.map((caution) => (
-              <p key={caution.caution} className="mt-1 text-[14px] text-ink2">
+              <p key={caution.caution} className="mt-1 text-note text-ink2">
                 {caution.words}
               </p>
             ))}
-            <p className="mt-1 text-[14px] text-ink2">
+            <p className="mt-1 text-note text-ink2">
               From what the pantry knows; your own labels and your local food code decide.
             </p>
           </section>
@@ -145,10 +136,10 @@ function Text({
   onChange: (value: string) => void
 }) {
   return (
-    <label className="flex max-w-full flex-col gap-1 text-[13px] text-ink2">
+    <label className="flex max-w-full flex-col gap-1 text-small text-ink2">
       {label}
       <input
-        className={`min-h-9 ${width} max-w-full rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11`}
+        className={`min-h-9 ${width} max-w-full rounded-md border border-line2 bg-enamel px-2 text-body text-ink pointer-coarse:min-h-11`}
         maxLength={120}
         value={value}
         onChange={(event) => onChange(event.target.value)}
@@ -166,7 +157,6 @@ interface CakesProps {
 
 function Cakes({ document, answer, edit, onCake }: CakesProps) {
   const beginnings = useBeginnings()
-  const file = useRef<HTMLInputElement>(null)
   const [said, setSaid] = useState<string | null>(null)
   const add = (cake: OrderDocument['cakes'][number]) =>
     edit((own) => insertAt(own, 'cakes', own.cakes.length, cake))
@@ -183,7 +173,7 @@ function Cakes({ document, answer, edit, onCake }: CakesProps) {
   }
   return (
     <section aria-label="Cakes">
-      <h2 className="text-[21px]">Cakes</h2>
+      <h2 className="text-title">Cakes</h2>
       <ul className="border-t border-line">
         {document.cakes.map((cake, at) => {
           const own = answer?.cakes[at]
@@ -204,7 +194,7 @@ function Cakes({ document, answer, edit, onCake }: CakesProps) {
                 className="min-h-11 min-w-[200px] flex-1 rounded-lg px-1 text-left hover:bg-rim-tint"
                 onClick={() => onCake(at)}
               >
-                <span className="block font-head text-[19px] font-[640]">
+                <span className="block font-head text-title font-[640]">
                   {cake.stack.name || `Cake ${at + 1}`}
                 </span>
                 <span className={own?.standing === 'trouble' ? 'text-hot' : 'text-ink2'}>
@@ -232,34 +222,25 @@ function Cakes({ document, answer, edit, onCake }: CakesProps) {
       </ul>
       {document.cakes.length === 0 && <p className="py-2 text-ink2">No cake yet: add one to begin.</p>}
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <Choice
+        <Select
           label="Add a cake"
           value=""
           onChange={(key) => {
             const template = beginnings.data?.templates.find((own) => own.key === key)
             if (template) add(cakeOf({ ...template.document, name: '' }))
           }}
-        >
-          <option value="">Choose a build…</option>
-          {(beginnings.data?.templates ?? []).map((template) => (
-            <option key={template.key} value={template.key}>
-              {template.name}
-            </option>
-          ))}
-        </Choice>
-        <Button onClick={() => file.current?.click()}>Add one from a file</Button>
-        <input
-          ref={file}
-          type="file"
-          accept=".json,.jsonld,application/json,application/ld+json"
-          aria-label="File with a cake"
-          className="sr-only"
-          onChange={(event) => {
-            const chosen = event.target.files?.[0]
-            event.target.value = ''
-            if (chosen) void chosen.text().then(take)
-          }}
+          options={[
+            ['', 'Choose a build…'],
+            ...(beginnings.data?.templates ?? []).map((template) => [template.key, template.name] as const),
+          ]}
         />
+        <FilePick
+          label="File with a cake"
+          accept={JSON_FILES}
+          onPick={(chosen) => void chosen.text().then(take)}
+        >
+          Add one from a file
+        </FilePick>
       </div>
       {said && (
         <p role="alert" className="mt-1 text-hot">
@@ -276,9 +257,9 @@ function Money({ answer, currency }: { answer: OrderAnswer; currency: string }) 
   const most = cost.by_ingredient[0]?.cost ?? 0
   return (
     <section aria-label="What it costs">
-      <h2 className="text-[21px]">What it costs</h2>
+      <h2 className="text-title">What it costs</h2>
       <p className="mt-1">
-        <b className="text-[22px]">{price(cost.used, currency)}</b> of ingredients
+        <b className="text-title">{price(cost.used, currency)}</b> of ingredients
         {cost.per_portion != null && <>, {price(cost.per_portion, currency)} a portion</>}. Packs to buy:{' '}
         {price(cost.packs, currency)}.
       </p>
@@ -298,7 +279,7 @@ function Money({ answer, currency }: { answer: OrderAnswer; currency: string }) 
         ))}
       </ul>
       {cost.without_price.length > 0 && (
-        <p className="mt-1 text-[14px] text-ink2">Without a price: {cost.without_price.join(', ')}.</p>
+        <p className="mt-1 text-note text-ink2">Without a price: {cost.without_price.join(', ')}.</p>
       )}
     </section>
   )

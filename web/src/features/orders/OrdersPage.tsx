@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { FormulaDocument, OrderDocument, OrderSummary, ReadFile } from '../../api/client'
 import { newId } from '../../desk/tabs'
@@ -11,6 +11,8 @@ import { archiveOrder, readFile, useBeginnings, useOrders } from './queries'
 import { ReadRecipe } from './ReadRecipe'
 import { when } from './when'
 import { useTitle } from '../../lib/hooks'
+import { Tick } from '../../ui/Tick'
+import { FilePick, JSON_FILES } from '../../ui/FilePick'
 
 /** All orders, the next to be eaten first; a new one from a build or from a file. */
 export function OrdersPage() {
@@ -20,7 +22,6 @@ export function OrdersPage() {
   const kitchen = useKitchen()
   const navigate = useNavigate()
   const create = useCreate()
-  const file = useRef<HTMLInputElement>(null)
   const [away, setAway] = useState(false)
   const [said, setSaid] = useState<string | null>(null)
   const [recipe, setRecipe] = useState<Extract<ReadFile, { kind: 'recipe' }> | null>(null)
@@ -55,7 +56,7 @@ export function OrdersPage() {
   }
   const shown = (orders.data ?? []).filter((order) => away || !order.archived)
   return (
-    <div className="tray flex-1 px-6 pt-4 pb-6 max-[760px]:px-4">
+    <div className="tray flex-1 px-6 pt-4 pb-6 max-phone:px-4">
       {recipe && (
         <ReadRecipe
           document={recipe.document}
@@ -66,9 +67,9 @@ export function OrdersPage() {
           onLeave={() => setRecipe(null)}
         />
       )}
-      <div className="grid grid-cols-[minmax(0,1fr)_380px] gap-8 max-[960px]:grid-cols-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_380px] gap-8 max-tablet:grid-cols-1">
         <section aria-label="Orders">
-          <h1 className="text-[30px]">{heading(shown)}</h1>
+          <h1 className="text-display">{heading(shown)}</h1>
           {orders.isError && (
             <p role="alert" className="mt-2 text-hot">
               The orders cannot be read. {orders.error?.message}{' '}
@@ -93,7 +94,7 @@ export function OrdersPage() {
                   to={`/stack/${order.id}`}
                   className="min-h-11 min-w-[220px] flex-1 rounded-lg px-1 hover:bg-rim-tint"
                 >
-                  <span className="block font-head text-[20px] font-[640]">{order.name}</span>
+                  <span className="block font-head text-title font-[640]">{order.name}</span>
                   <span className="text-ink2">
                     {order.pieces} {order.pieces === 1 ? 'piece' : 'pieces'}, version {order.revision}
                     {order.archived ? ', put away' : ''}
@@ -107,19 +108,13 @@ export function OrdersPage() {
             ))}
           </ul>
           {(orders.data ?? []).some((order) => order.archived) && (
-            <label className="mt-3 flex min-h-9 items-center gap-2">
-              <input
-                type="checkbox"
-                className="h-5 w-5 accent-[var(--rim)]"
-                checked={away}
-                onChange={(event) => setAway(event.target.checked)}
-              />
+            <Tick className="mt-3" checked={away} onChange={setAway}>
               Also those put away
-            </label>
+            </Tick>
           )}
         </section>
         <section aria-label="A new order" className="flex flex-col gap-2">
-          <h2 className="text-[21px]">Begin with</h2>
+          <h2 className="text-title">Begin with</h2>
           <ul className="border-t border-line">
             {(beginnings.data?.templates ?? []).map((template) => (
               <li key={template.key} className="border-b border-line">
@@ -130,31 +125,25 @@ export function OrdersPage() {
                     open({ ...emptyOrder(room), cakes: [cakeOf({ ...template.document, name: '' })] })
                   }
                 >
-                  <b className="font-head text-[17px]">{template.name}</b>
-                  <span className="block text-[14px] text-ink2">{template.about}</span>
+                  <b className="font-head text-lead">{template.name}</b>
+                  <span className="block text-note text-ink2">{template.about}</span>
                 </button>
               </li>
             ))}
           </ul>
           <div className="flex flex-wrap gap-2 pt-1">
             <Button onClick={() => open(emptyOrder(room))}>Empty order</Button>
-            <Button onClick={() => file.current?.click()}>Read a file</Button>
+            <FilePick
+              label="File with an order, a cake or a recipe"
+              accept={JSON_FILES}
+              onPick={(chosen) => void chosen.text().then(take)}
+            >
+              Read a file
+            </FilePick>
           </div>
-          <p className="text-[14px] text-ink2">
+          <p className="text-note text-ink2">
             A {FORMAT} or cake file, or a recipe as JSON-LD. A recipe becomes a formula.
           </p>
-          <input
-            ref={file}
-            type="file"
-            accept=".json,.jsonld,application/json,application/ld+json"
-            aria-label="File with an order, a cake or a recipe"
-            className="sr-only"
-            onChange={(event) => {
-              const chosen = event.target.files?.[0]
-              event.target.value = ''
-              if (chosen) void chosen.text().then(take)
-            }}
-          />
         </section>
       </div>
     </div>

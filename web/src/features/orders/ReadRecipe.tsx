@@ -27,7 +27,7 @@ export function ReadRecipe({ document, lines, keeping, wrong, onKeep, onLeave }:
       }
     >
       <table className="min-h-0 w-full text-left">
-        <thead className="text-[13px] text-ink2">
+        <thead className="text-small text-ink2">
           <tr>
             <th>As it stood</th>
             <th className="pl-4">Taken as</th>

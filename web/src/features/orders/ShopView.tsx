@@ -12,10 +12,10 @@ interface ShopViewProps {
 export function ShopView({ document, answer, currency }: ShopViewProps) {
   const lines = answer?.shopping ?? []
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)_350px] gap-x-8 gap-y-5 max-[1000px]:grid-cols-1">
+    <div className="grid grid-cols-[minmax(0,1fr)_350px] gap-x-8 gap-y-5 max-tablet:grid-cols-1">
       <section aria-label="To buy">
         <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
-          <h1 className="text-[30px]">
+          <h1 className="text-display">
             {lines.length === 0
               ? 'Nothing to buy yet'
               : `${lines.length} things, ${price(answer?.cost.packs ?? 0, currency)}`}
@@ -26,18 +26,15 @@ export function ShopView({ document, answer, currency }: ShopViewProps) {
           <ShoppingTable answer={answer} currency={currency} />
         </div>
       </section>
-      <aside
-        aria-label="Left over"
-        className="border-l border-line pl-6 max-[1000px]:border-0 max-[1000px]:pl-0"
-      >
-        <h2 className="text-[21px]">Left over</h2>
+      <aside aria-label="Left over" className="border-l border-line pl-6 max-tablet:border-0 max-tablet:pl-0">
+        <h2 className="text-title">Left over</h2>
         {answer?.leftovers.length === 0 && <p className="text-ink2">Nothing worth a label.</p>}
         <ul>
           {answer?.leftovers.map((left) => (
             <li key={left.what} className="border-t border-line py-2 first:border-0">
               <b>{unbroken(left.what)}</b>: {left.words}.
               {left.serves.length > 0 && <span> Good for {left.serves.slice(0, 4).join('; ')}.</span>}
-              <span className="block text-[14px] text-ink2">{left.keeps}.</span>
+              <span className="block text-note text-ink2">{left.keeps}.</span>
             </li>
           ))}
         </ul>
@@ -51,7 +48,7 @@ export function ShoppingTable({ answer, currency }: { answer: OrderAnswer | unde
   const lines = answer?.shopping ?? []
   return (
     <table className="w-full text-left">
-      <thead className="text-[13px] text-ink2">
+      <thead className="text-small text-ink2">
         <tr>
           <th className="w-8">
             <span className="sr-only">Bought</span>
@@ -72,12 +69,12 @@ export function ShoppingTable({ answer, currency }: { answer: OrderAnswer | unde
             <td className="py-1">
               {unbroken(line.name)}
               {lines[at - 1]?.group !== line.group && (
-                <span className="ml-2 text-[13px] text-ink2">{line.group}</span>
+                <span className="ml-2 text-small text-ink2">{line.group}</span>
               )}
             </td>
             <td className="text-right whitespace-nowrap">
               <b>{weighed(line.needed_g)} g</b>
-              {line.in_pieces && <span className="block text-[13px] text-ink2">{line.in_pieces}</span>}
+              {line.in_pieces && <span className="block text-small text-ink2">{line.in_pieces}</span>}
             </td>
             <td className="pl-4 whitespace-nowrap">
               {line.packs != null && line.pack_g != null

@@ -1,4 +1,5 @@
 import type { Without as WithoutValue } from '../../api/client'
+import { Tick } from '../../ui/Tick'
 
 interface WithoutProps {
   value: WithoutValue
@@ -35,19 +36,13 @@ export function Without({ value, onChange }: WithoutProps) {
   const allergens = value.allergens ?? []
   const more = allergens.filter((each) => !(ALLERGENS as readonly string[]).includes(each))
   const tick = (label: string, checked: boolean, onTick: (checked: boolean) => void) => (
-    <label key={label} className="flex min-h-8 items-center gap-2 pointer-coarse:min-h-11">
-      <input
-        type="checkbox"
-        className="h-5 w-5 accent-[var(--rim)]"
-        checked={checked}
-        onChange={(event) => onTick(event.target.checked)}
-      />
+    <Tick key={label} checked={checked} onChange={onTick}>
       {label}
-    </label>
+    </Tick>
   )
   return (
     <fieldset>
-      <legend className="font-head text-[21px] font-[720]">Must not be in it</legend>
+      <legend className="font-head text-title font-[720]">Must not be in it</legend>
       <div className="mt-1 flex flex-wrap gap-x-6">
         {DIETS.map(([key, word]) =>
           tick(word, value[key] ?? false, (checked) => onChange({ ...value, [key]: checked })),

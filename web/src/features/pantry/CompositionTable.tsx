@@ -16,7 +16,7 @@ export function CompositionTable({ parts, sources, onPart }: CompositionTablePro
     <div>
       <table className="w-full text-left">
         <thead>
-          <tr className="border-b border-line text-[13px] text-ink2">
+          <tr className="border-b border-line text-small text-ink2">
             <th scope="col" className="py-1 font-[450]">
               In 100 g
             </th>
@@ -44,7 +44,7 @@ export function CompositionTable({ parts, sources, onPart }: CompositionTablePro
                   onChange={(event) => onPart(part, event.target.value)}
                 />
               </td>
-              <td className="py-0.5 pl-3 text-[13px] leading-tight text-ink2">{sources[part]}</td>
+              <td className="py-0.5 pl-3 text-small leading-tight text-ink2">{sources[part]}</td>
             </tr>
           ))}
         </tbody>

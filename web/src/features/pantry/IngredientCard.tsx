@@ -14,7 +14,7 @@ export function IngredientCard({ ingredient, currency }: { ingredient: string; c
   if (found.isError && !found.data) {
     return (
       <div className="pt-8">
-        <h2 className="text-[27px] text-hot">Not on the shelf</h2>
+        <h2 className="text-display text-hot">Not on the shelf</h2>
         <p>{found.error?.message}</p>
       </div>
     )
@@ -32,7 +32,7 @@ function Card({ detail, currency }: { detail: IngredientDetail; currency: string
     <div className="flex flex-col gap-3">
       <div className="flex flex-wrap items-start gap-x-3 gap-y-2">
         <div className="min-w-0 flex-1">
-          <h2 className="text-[29px] leading-tight">{unbroken(entry.name)}</h2>
+          <h2 className="text-display leading-tight">{unbroken(entry.name)}</h2>
           <p className="text-ink2">
             {entry.also.length > 0
               ? `Also ${entry.also.slice(0, 6).join(', ')}.`
@@ -48,10 +48,10 @@ function Card({ detail, currency }: { detail: IngredientDetail; currency: string
         </div>
       </div>
       <PhaseBar detail={detail} />
-      <div className="grid grid-cols-[minmax(0,1fr)_280px] gap-6 max-[1180px]:grid-cols-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_280px] gap-6 max-laptop:grid-cols-1">
         <table className="w-full text-left">
           <thead>
-            <tr className="border-b border-line text-[13px] text-ink2">
+            <tr className="border-b border-line text-small text-ink2">
               <th scope="col" className="py-1 font-[450]">
                 In 100 g
               </th>
@@ -69,10 +69,10 @@ function Card({ detail, currency }: { detail: IngredientDetail; currency: string
                 <th scope="row" className="py-1 pr-2 font-[560]">
                   {each.name}
                 </th>
-                <td className="py-1 text-right text-[16px] font-[680]">
+                <td className="py-1 text-right text-lead font-[680]">
                   {fixed(each.percent, each.percent < 10 ? 2 : 1)}
                 </td>
-                <td className="py-1 pl-4 text-[13px] leading-tight text-ink2">{each.source}</td>
+                <td className="py-1 pl-4 text-small leading-tight text-ink2">{each.source}</td>
               </tr>
             ))}
           </tbody>
@@ -80,7 +80,7 @@ function Card({ detail, currency }: { detail: IngredientDetail; currency: string
         <div className="flex flex-col gap-4">
           {detail.solid_fat_percent && <SolidFat percents={detail.solid_fat_percent} />}
           <section aria-label="Whom it hurts" className="flex flex-col gap-1">
-            <h3 className="font-head text-[17px] font-[640]">Whom it hurts</h3>
+            <h3 className="font-head text-lead font-[640]">Whom it hurts</h3>
             <p>
               {entry.allergens.length > 0 ? (
                 <b>{entry.allergens.join(', ')}.</b>
@@ -89,7 +89,7 @@ function Card({ detail, currency }: { detail: IngredientDetail; currency: string
               )}{' '}
               <span className="text-ink2">Check your own label.</span>
             </p>
-            <p className="text-[14px] text-ink2">
+            <p className="text-note text-ink2">
               Of {detail.origins.join(' and ') || 'unknown origin'}; {diets(detail)}.
             </p>
           </section>
@@ -99,7 +99,7 @@ function Card({ detail, currency }: { detail: IngredientDetail; currency: string
         aria-label="In this kitchen"
         className="flex flex-wrap items-end gap-x-5 gap-y-2 border-t border-line pt-3"
       >
-        <h3 className="w-full font-head text-[17px] font-[640]">In this kitchen</h3>
+        <h3 className="w-full font-head text-lead font-[640]">In this kitchen</h3>
         <NumberField
           label="A pack weighs"
           unit="g"
@@ -120,7 +120,7 @@ function Card({ detail, currency }: { detail: IngredientDetail; currency: string
         />
         <p className="pb-1">
           {entry.price_per_kg != null && <b>{price(entry.price_per_kg, currency)}</b>} a kilo
-          <span className="block text-[13px] text-ink2">
+          <span className="block text-small text-ink2">
             {entry.kitchen.pack ? 'your price' : 'assumed: write your own'}
           </span>
         </p>
@@ -133,7 +133,7 @@ function Card({ detail, currency }: { detail: IngredientDetail; currency: string
           value={entry.kitchen.density_g_per_ml ?? rounded(entry.table_density_g_per_ml)}
           onCommit={(density_g_per_ml) => keep({ density_g_per_ml })}
         />
-        <p className="pb-1 text-[13px] text-ink2">
+        <p className="pb-1 text-small text-ink2">
           {entry.kitchen.density_g_per_ml != null
             ? 'your own'
             : (entry.table_density_source ?? 'not in the tables')}
@@ -150,7 +150,7 @@ function Card({ detail, currency }: { detail: IngredientDetail; currency: string
         </p>
       )}
       <section aria-label="Where it is used" className="border-t border-line pt-3">
-        <h3 className="font-head text-[17px] font-[640]">
+        <h3 className="font-head text-lead font-[640]">
           {detail.used_in.length === 0
             ? 'In no formula yet'
             : `In ${detail.used_in.length} ${detail.used_in.length === 1 ? 'formula' : 'formulas'}`}
@@ -171,7 +171,7 @@ function LinkButton({ to, children }: { to: string; children: string }) {
   return (
     <Link
       to={to}
-      className="inline-flex min-h-9 items-center rounded-[10px] border-2 border-rim px-3 font-[640] text-rim hover:bg-rim-tint pointer-coarse:min-h-11"
+      className="inline-flex min-h-9 items-center rounded-tray border-2 border-rim px-3 font-[640] text-rim hover:bg-rim-tint pointer-coarse:min-h-11"
     >
       {children}
     </Link>

@@ -17,6 +17,7 @@ import { ALLERGENS, begin, fromDocument, keyFor, ORIGINS, read, SHELVES, unreada
 import type { IngredientDraft } from './draft'
 import { LabelFields } from './LabelFields'
 import { INGREDIENT, useIngredient } from './queries'
+import { Select } from '../../ui/Select'
 
 interface IngredientFormProps {
   /** The ingredient it starts from: a copy, or itself when it is changed; none for a new one. */
@@ -100,7 +101,7 @@ function Form({ opened, from, name, edit }: FormProps) {
         keep()
       }}
     >
-      <h2 className="text-[27px] leading-tight">{title}</h2>
+      <h2 className="text-display leading-tight">{title}</h2>
       <DraftNotice
         restored={saving.restored}
         elsewhere={saving.elsewhere}
@@ -117,7 +118,7 @@ function Form({ opened, from, name, edit }: FormProps) {
         <label className="flex min-w-64 flex-1 flex-col gap-1">
           Name
           <input
-            className={`min-h-10 rounded-lg border bg-enamel px-2 text-[17px] font-[640] pointer-coarse:min-h-11 ${
+            className={`min-h-10 rounded-lg border bg-enamel px-2 text-lead font-[640] pointer-coarse:min-h-11 ${
               faultAt('name') ? 'border-hot' : 'border-line2'
             }`}
             maxLength={120}
@@ -127,18 +128,12 @@ function Form({ opened, from, name, edit }: FormProps) {
             onChange={(event) => set({ name: event.target.value })}
           />
         </label>
-        <label className="flex flex-col gap-1">
-          Shelf
-          <select
-            className="min-h-10 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
-            value={draft.group}
-            onChange={(event) => set({ group: event.target.value })}
-          >
-            {SHELVES.map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </select>
-        </label>
+        <Select
+          label="Shelf"
+          value={draft.group}
+          onChange={(group) => set({ group })}
+          options={SHELVES.map((each) => [each, each] as const)}
+        />
       </div>
       {!edit && !from && (
         <LabelFields
@@ -175,7 +170,7 @@ function Form({ opened, from, name, edit }: FormProps) {
         {off && sum > 0 && ` ${sum > 100 ? 'Take' : 'Add'} ${Math.abs(sum - 100).toFixed(1)} g somewhere.`}
       </p>
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
-        <legend className="mb-1 font-head text-[17px] font-[640]">Allergens it brings</legend>
+        <legend className="mb-1 font-head text-lead font-[640]">Allergens it brings</legend>
         {ALLERGENS.map((allergen) => (
           <Tick
             key={allergen}
@@ -192,7 +187,7 @@ function Form({ opened, from, name, edit }: FormProps) {
         ))}
       </fieldset>
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
-        <legend className="mb-1 font-head text-[17px] font-[640]">Where it comes from</legend>
+        <legend className="mb-1 font-head text-lead font-[640]">Where it comes from</legend>
         {ORIGINS.map((origin) => (
           <Tick
             key={origin}
@@ -207,7 +202,7 @@ function Form({ opened, from, name, edit }: FormProps) {
         ))}
       </fieldset>
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
-        <legend className="mb-1 font-head text-[17px] font-[640]">What the numbers cannot tell</legend>
+        <legend className="mb-1 font-head text-lead font-[640]">What the numbers cannot tell</legend>
         <Tick
           words="its fat sits in droplets, as in cream and milk"
           on={draft.fatInGlobules}

@@ -4,6 +4,7 @@ import { ProblemError } from '../../api/client'
 import { numberOrNull } from '../../lib/number'
 import { TextNumber } from '../../ui/TextNumber'
 import { infer } from './queries'
+import { Select } from '../../ui/Select'
 
 type Kind = Label['kind']
 type Origins = NonNullable<IngredientDocument['origins']>
@@ -130,28 +131,23 @@ export function LabelFields({ onInferred, onKind }: LabelFieldsProps) {
   )
   return (
     <section aria-label="Its label" className="flex flex-col gap-3 rounded-lg bg-well p-4">
-      <label className="flex flex-wrap items-center gap-2">
+      <div className="flex flex-wrap items-center gap-2">
         It is
-        <select
-          aria-label="What kind of thing it is"
-          className="min-h-10 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
+        <Select
+          inline
+          label="What kind of thing it is"
           value={kind}
-          onChange={(event) => {
-            const next = KINDS.find(([key]) => key === event.target.value)
+          onChange={(key) => {
+            const next = KINDS.find(([each]) => each === key)
             if (!next) return
             setKind(next[0])
             onKind(next[2], [...next[3]])
           }}
-        >
-          {KINDS.map(([key, words]) => (
-            <option key={key} value={key}>
-              {words}
-            </option>
-          ))}
-        </select>
+          options={KINDS.map(([key, words]) => [key, words] as const)}
+        />
         <span className="text-ink2">The panel per 100 g:</span>
-      </label>
-      <div className="grid grid-cols-3 gap-3 max-[1180px]:grid-cols-2">
+      </div>
+      <div className="grid grid-cols-3 gap-3 max-laptop:grid-cols-2">
         {FIELDS.map(([name, words]) => field(name, words, 'g'))}
         {MORE.map(([name, words, unit]) => field(name, words, unit))}
       </div>

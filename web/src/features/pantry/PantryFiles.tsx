@@ -1,15 +1,15 @@
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { ImportAnswer } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import { useImport } from './queries'
+import { FilePick } from '../../ui/FilePick'
 
 /** The pantry out as a table or as documents, and in again: read first, then taken. */
 export function PantryFiles({ onClose }: { onClose: () => void }) {
   const [file, setFile] = useState<{ name: string; kind: 'csv' | 'json'; text: string } | null>(null)
   const [read, setRead] = useState<ImportAnswer | null>(null)
   const load = useImport()
-  const input = useRef<HTMLInputElement>(null)
   const pick = async (picked: File) => {
     const kind = picked.name.toLowerCase().endsWith('.json') ? ('json' as const) : ('csv' as const)
     const next = { name: picked.name, kind, text: await picked.text() }
@@ -21,7 +21,7 @@ export function PantryFiles({ onClose }: { onClose: () => void }) {
     if (file) load.mutate({ kind: file.kind, text: file.text, take: true }, { onSuccess: setRead })
   }
   const link =
-    'inline-flex min-h-9 items-center rounded-[10px] border-2 border-rim px-4 font-[640] text-rim hover:bg-rim-tint pointer-coarse:min-h-11'
+    'inline-flex min-h-9 items-center rounded-tray border-2 border-rim px-4 font-[640] text-rim hover:bg-rim-tint pointer-coarse:min-h-11'
   return (
     <Sheet
       open
@@ -31,7 +31,7 @@ export function PantryFiles({ onClose }: { onClose: () => void }) {
     >
       <div className="flex min-h-0 flex-col gap-4 overflow-y-auto">
         <section aria-label="Out" className="flex flex-wrap gap-2">
-          <h3 className="w-full font-head text-[18px] font-[640]">Out</h3>
+          <h3 className="w-full font-head text-lead font-[640]">Out</h3>
           <a className={link} href="/api/ingredients/export?kind=csv" download>
             Own ingredients as CSV
           </a>
@@ -43,24 +43,17 @@ export function PantryFiles({ onClose }: { onClose: () => void }) {
           </a>
         </section>
         <section aria-label="In" className="flex flex-col gap-3">
-          <h3 className="font-head text-[18px] font-[640]">In</h3>
+          <h3 className="font-head text-lead font-[640]">In</h3>
           <div className="flex items-center gap-3">
-            <Button onClick={() => input.current?.click()}>Pick a file</Button>
+            <FilePick
+              label="Pantry file"
+              accept=".csv,.json,text/csv,application/json"
+              onPick={(picked) => void pick(picked)}
+            >
+              Pick a file
+            </FilePick>
             <span className="text-ink2">{file?.name ?? 'CSV or JSON of the pantry'}</span>
           </div>
-          <input
-            ref={input}
-            type="file"
-            accept=".csv,.json,text/csv,application/json"
-            aria-label="Pantry file"
-            className="sr-only"
-            tabIndex={-1}
-            onChange={(event) => {
-              const picked = event.target.files?.[0]
-              event.target.value = ''
-              if (picked) void pick(picked)
-            }}
-          />
           {load.isError && (
             <p role="alert" className="text-hot">
               {load.error.message}
@@ -75,7 +68,7 @@ export function PantryFiles({ onClose }: { onClose: () => void }) {
                 </b>
                 {read.bad.length > 0 && `, ${read.bad.length} cannot`}.
               </p>
-              <ul className="text-[14px]">
+              <ul className="text-note">
                 {read.good.map(({ document, replaces_revision }) => (
                   <li key={document.key}>
                     {document.name}{' '}

@@ -14,6 +14,9 @@ import { SHELVES } from './draft'
 import { IngredientForm } from './IngredientForm'
 import { PantryFiles } from './PantryFiles'
 import { useKeys } from '../../lib/keys'
+import { TextField } from '../../ui/TextField'
+import { Select } from '../../ui/Select'
+import { Tick } from '../../ui/Tick'
 
 /** Every ingredient of the kitchen, and one of them whole. */
 export function PantryPage() {
@@ -52,15 +55,15 @@ export function PantryPage() {
   ])
 
   return (
-    <div className="tray grid flex-1 grid-cols-[minmax(0,520px)_minmax(0,1fr)] gap-x-8 px-6 pt-4 pb-4 max-[960px]:grid-cols-1 max-[760px]:px-4">
+    <div className="tray grid flex-1 grid-cols-[minmax(0,520px)_minmax(0,1fr)] gap-x-8 px-6 pt-4 pb-4 max-tablet:grid-cols-1 max-phone:px-4">
       <section
         aria-label="Shelf"
-        className={`flex min-h-0 flex-col gap-2 border-r border-line pr-8 max-[960px]:border-0 max-[960px]:pr-0 ${
-          key ? 'max-[960px]:order-2' : ''
+        className={`flex min-h-0 flex-col gap-2 border-r border-line pr-8 max-tablet:border-0 max-tablet:pr-0 ${
+          key ? 'max-tablet:order-2' : ''
         }`}
       >
         <div className="flex flex-wrap items-center gap-2">
-          <h1 className="mr-auto text-[30px] leading-tight">Pantry</h1>
+          <h1 className="mr-auto text-display leading-tight">Pantry</h1>
           <Button className="px-3" onClick={() => setFiles(true)}>
             Files
           </Button>
@@ -69,7 +72,7 @@ export function PantryPage() {
           </Button>
         </div>
         <Unsaved noun="ingredient" />
-        <ul aria-label="What the colours are" className="flex flex-wrap gap-x-3 gap-y-1 text-[13px]">
+        <ul aria-label="What the colours are" className="flex flex-wrap gap-x-3 gap-y-1 text-small">
           {PHASES.map((phase) => (
             <li key={phase} className="flex items-center gap-1.5">
               <svg width="22" height="14" aria-hidden="true">
@@ -88,30 +91,25 @@ export function PantryPage() {
           ))}
         </ul>
         <div className="flex flex-wrap items-center gap-2">
-          <input
-            id="find-ingredient"
+          <TextField
+            inline
+            label="Find an ingredient"
             type="search"
-            aria-label="Find an ingredient"
             placeholder="Any name: double cream, caster…"
-            className="min-h-10 min-w-48 flex-1 rounded-lg border border-line2 bg-enamel px-3 pointer-coarse:min-h-11"
+            className="min-w-48 flex-1"
             value={typed}
-            onChange={(event) => setTyped(event.target.value)}
+            onChange={setTyped}
           />
-          <select
-            aria-label="Shelf"
-            className="min-h-10 rounded-lg border border-line2 bg-enamel px-2 pointer-coarse:min-h-11"
+          <Select
+            inline
+            label="Shelf"
             value={shelf}
-            onChange={(event) => setShelf(event.target.value)}
-          >
-            <option value="">every shelf</option>
-            {SHELVES.map((each) => (
-              <option key={each}>{each}</option>
-            ))}
-          </select>
-          <label className="flex items-center gap-1.5 text-[14px] text-ink2">
-            <input type="checkbox" checked={away} onChange={(event) => setAway(event.target.checked)} />
+            onChange={setShelf}
+            options={[['', 'every shelf'], ...SHELVES.map((each) => [each, each] as const)]}
+          />
+          <Tick className="text-note text-ink2" checked={away} onChange={setAway}>
             put away too
-          </label>
+          </Tick>
         </div>
         {ingredients.isError && (
           <p className="text-hot">The pantry cannot be read: {ingredients.error?.message}</p>
@@ -126,7 +124,7 @@ export function PantryPage() {
         )}
         <ul
           aria-label="Ingredients"
-          className="max-h-[calc(100vh-260px)] min-h-40 overflow-y-auto border-t border-line max-[960px]:max-h-[60vh]"
+          className="max-h-[calc(100vh-260px)] min-h-40 overflow-y-auto border-t border-line max-tablet:max-h-[60vh]"
         >
           {shown.map((each) => (
             <li key={each.ingredient} className="border-b border-line">
@@ -140,14 +138,14 @@ export function PantryPage() {
                 <span className="min-w-0 leading-tight">
                   <span className="block truncate">
                     {unbroken(each.name)}
-                    {each.own && <span className="text-[13px] font-[450] text-ink2"> own</span>}
+                    {each.own && <span className="text-small font-[450] text-ink2"> own</span>}
                     {each.kitchen.archived && (
-                      <span className="text-[13px] font-[450] text-ink2"> put away</span>
+                      <span className="text-small font-[450] text-ink2"> put away</span>
                     )}
                   </span>
                 </span>
                 <TinyBar shares={each.phases_percent} full={100} width={120} height={15} />
-                <span className="text-right text-[14px]">
+                <span className="text-right text-note">
                   {each.price_per_kg != null && (
                     <>
                       {price(each.price_per_kg, '')}
@@ -160,7 +158,7 @@ export function PantryPage() {
           ))}
         </ul>
       </section>
-      <section aria-label="Ingredient" className="min-w-0 max-[960px]:pb-4">
+      <section aria-label="Ingredient" className="min-w-0 max-tablet:pb-4">
         {unnamed ? (
           <div aria-busy="true" />
         ) : form ? (
@@ -173,7 +171,7 @@ export function PantryPage() {
           <IngredientCard key={key} ingredient={key} currency={currency} />
         ) : (
           <div className="pt-10 text-ink2">
-            <p className="font-head text-[21px] text-ink">Pick an ingredient</p>
+            <p className="font-head text-title text-ink">Pick an ingredient</p>
             <p className="mt-1 max-w-md">
               What it is made of, where each number is from, what a cup of it weighs, whom it hurts, and what
               it costs here.

@@ -22,7 +22,7 @@ export function SolidFat({ percents }: { percents: number[] }) {
   const here = percents[ROOM_C] ?? 0
   return (
     <figure>
-      <figcaption className="font-head text-[17px] font-[640]">How much of its fat is solid</figcaption>
+      <figcaption className="font-head text-lead font-[640]">How much of its fat is solid</figcaption>
       <svg
         width={WIDTH}
         height={HEIGHT}

@@ -19,10 +19,10 @@ export function BigNumber({ label, unit, value, onChange, step, placeholder, wro
     onChange(String(Math.round(((Number.isFinite(from) ? from : 20) + by) * 10) / 10))
   }
   const small =
-    'min-h-14 w-14 shrink-0 rounded-xl border-2 border-rim text-[28px] font-[640] text-rim hover:bg-rim-tint'
+    'min-h-14 w-14 shrink-0 rounded-xl border-2 border-rim text-display font-[640] text-rim hover:bg-rim-tint'
   return (
     <div className="flex flex-col gap-1">
-      <label htmlFor={id} className="text-[18px] font-[640]">
+      <label htmlFor={id} className="text-lead font-[640]">
         {label}, {unit}
       </label>
       <span className="flex items-center gap-2">
@@ -33,7 +33,7 @@ export function BigNumber({ label, unit, value, onChange, step, placeholder, wro
           id={id}
           inputMode="decimal"
           autoComplete="off"
-          className={`min-h-14 w-full min-w-0 rounded-xl border-2 bg-enamel px-2 text-center text-[26px] font-[720] placeholder:text-[18px] placeholder:font-[450] placeholder:text-ink3 ${wrong ? 'border-hot' : 'border-line2'}`}
+          className={`min-h-14 w-full min-w-0 rounded-xl border-2 bg-enamel px-2 text-center text-head font-[720] placeholder:text-lead placeholder:font-[450] placeholder:text-ink3 ${wrong ? 'border-hot' : 'border-line2'}`}
           placeholder={placeholder}
           aria-invalid={wrong ? true : undefined}
           aria-describedby={wrong ? `${id}-wrong` : undefined}
@@ -45,7 +45,7 @@ export function BigNumber({ label, unit, value, onChange, step, placeholder, wro
         </button>
       </span>
       {wrong && (
-        <span id={`${id}-wrong`} role="alert" className="text-[16px] text-hot">
+        <span id={`${id}-wrong`} role="alert" className="text-lead text-hot">
           {wrong}
         </span>
       )}

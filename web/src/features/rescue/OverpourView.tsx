@@ -21,14 +21,14 @@ export function OverpourView({ work }: { work: InWork }) {
   const shown = line !== null && poured !== '' ? found : undefined
   return (
     <div className="flex flex-col gap-4">
-      <h2 className="text-[26px]">Which line went over?</h2>
+      <h2 className="text-head">Which line went over?</h2>
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-3">
         {document.lines.map((each, at) => (
           <li key={at}>
             <button
               type="button"
               aria-pressed={line === at}
-              className={`flex min-h-16 w-full items-center justify-between gap-3 rounded-xl border-2 px-4 py-3 text-left text-[19px] ${
+              className={`flex min-h-16 w-full items-center justify-between gap-3 rounded-xl border-2 px-4 py-3 text-left text-title ${
                 line === at ? 'border-rim bg-rim-tint' : 'border-line2 hover:bg-rim-tint'
               }`}
               onClick={() => setLine(at)}
@@ -40,25 +40,25 @@ export function OverpourView({ work }: { work: InWork }) {
         ))}
       </ul>
       {line !== null && (
-        <label className="flex flex-wrap items-center gap-3 text-[21px] font-[640]">
+        <label className="flex flex-wrap items-center gap-3 text-title font-[640]">
           What really went in
           <input
             autoComplete="off"
             placeholder="212 g"
-            className="min-h-14 w-40 rounded-xl border-2 border-line2 bg-enamel px-3 text-[24px] font-[720]"
+            className="min-h-14 w-40 rounded-xl border-2 border-line2 bg-enamel px-3 text-head font-[720]"
             value={typed}
             onChange={(event) => setTyped(event.target.value)}
           />
         </label>
       )}
       {wrong && (
-        <p role="alert" className="text-[20px] text-hot">
+        <p role="alert" className="text-title text-hot">
           {wrong}
         </p>
       )}
       {shown && (
         <div className={current ? '' : 'opacity-60'}>
-          <p className="mb-3 text-[21px] font-[640]">{unbroken(shown.sentence)}</p>
+          <p className="mb-3 text-title font-[640]">{unbroken(shown.sentence)}</p>
           <ul className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-4">
             <Card way={shown.leave} word="As it is" onUse={work.use} />
             {shown.restore.map((way) => (
@@ -76,7 +76,7 @@ function Card({ way, word, onUse }: { way: OverpourWay; word: string; onUse: InW
   return (
     <li className="flex flex-col gap-2 rounded-2xl border-2 border-rim p-4">
       <span className="text-ink2">{word}</span>
-      <h3 className="text-[23px] leading-tight font-[720] first-letter:uppercase">{unbroken(way.title)}</h3>
+      <h3 className="text-head leading-tight font-[720] first-letter:uppercase">{unbroken(way.title)}</h3>
       {way.additions.length > 1 && (
         <ul>
           {way.additions.map((added) => (
@@ -90,7 +90,7 @@ function Card({ way, word, onUse }: { way: OverpourWay; word: string; onUse: InW
       <p className={way.inside ? 'font-[640]' : 'font-[640] text-hot'}>{way.headline}.</p>
       <button
         type="button"
-        className="mt-auto min-h-12 rounded-xl border-2 border-rim px-4 text-[18px] font-[640] text-rim hover:bg-rim-tint"
+        className="mt-auto min-h-12 rounded-xl border-2 border-rim px-4 text-lead font-[640] text-rim hover:bg-rim-tint"
         onClick={() => onUse(way.document)}
       >
         Do this

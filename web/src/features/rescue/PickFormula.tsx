@@ -14,12 +14,12 @@ export function PickFormula() {
     .sort((a, b) => rank(a.id) - rank(b.id))
   return (
     <div className="flex flex-col gap-3 px-6 py-4">
-      <h2 className="text-[24px]">Which one is it?</h2>
+      <h2 className="text-head">Which one is it?</h2>
       <input
         aria-label="Search formulas"
         placeholder="Type a name"
         autoComplete="off"
-        className="min-h-14 max-w-[600px] rounded-xl border-2 border-line2 bg-enamel px-4 text-[20px]"
+        className="min-h-14 max-w-[600px] rounded-xl border-2 border-line2 bg-enamel px-4 text-title"
         value={typed}
         onChange={(event) => setTyped(event.target.value)}
       />
@@ -36,8 +36,8 @@ export function PickFormula() {
               className="flex min-h-16 w-full flex-col items-start justify-center rounded-xl border-2 border-rim px-4 py-2 text-left hover:bg-rim-tint"
               onClick={() => void navigate(`/bench/${each.id}`)}
             >
-              <span className="text-[20px] font-[640]">{each.name}</span>
-              <span className="text-[16px] text-ink2">
+              <span className="text-title font-[640]">{each.name}</span>
+              <span className="text-lead text-ink2">
                 {each.family_word}, {each.job}
               </span>
             </button>

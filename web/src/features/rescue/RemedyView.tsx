@@ -27,7 +27,7 @@ const DEEDS: Record<StepAnswer['deed'], string> = {
 }
 
 const big =
-  'min-h-12 rounded-xl border-2 border-rim px-4 text-[18px] font-[640] text-rim hover:bg-rim-tint disabled:opacity-55'
+  'min-h-12 rounded-xl border-2 border-rim px-4 text-lead font-[640] text-rim hover:bg-rim-tint disabled:opacity-55'
 
 /** One remedy, step by step. */
 export function RemedyView({ remedy, cautions, onNo, onUse, onMissing }: RemedyViewProps) {
@@ -38,10 +38,10 @@ export function RemedyView({ remedy, cautions, onNo, onUse, onMissing }: RemedyV
   return (
     <article className="flex flex-col gap-4">
       <div>
-        <h2 className="text-[27px] leading-tight">{remedy.seen}</h2>
+        <h2 className="text-display leading-tight">{remedy.seen}</h2>
         <p className="mt-1">{remedy.cause}</p>
         {remedy.fired.length > 0 && (
-          <p className="text-[16px] text-ink2">The numbers agree: {remedy.fired.map(unbroken).join('; ')}.</p>
+          <p className="text-lead text-ink2">The numbers agree: {remedy.fired.map(unbroken).join('; ')}.</p>
         )}
       </div>
       {tell && (
@@ -58,7 +58,7 @@ export function RemedyView({ remedy, cautions, onNo, onUse, onMissing }: RemedyV
           <Step key={at} step={step} number={at + 1} onUse={onUse} onMissing={onMissing} />
         ))}
       </ol>
-      <dl className="grid grid-cols-[140px_minmax(0,1fr)] gap-x-4 gap-y-1.5 border-t-2 border-line pt-3 max-[700px]:grid-cols-1">
+      <dl className="grid grid-cols-[140px_minmax(0,1fr)] gap-x-4 gap-y-1.5 border-t-2 border-line pt-3 max-phone:grid-cols-1">
         <dt className="font-[640]">It worked when</dt>
         <dd>{remedy.worked}</dd>
         <dt className="font-[640]">Stop</dt>
@@ -72,7 +72,7 @@ export function RemedyView({ remedy, cautions, onNo, onUse, onMissing }: RemedyV
         <dt className="font-[640]">Next time</dt>
         <dd>{remedy.prevent}</dd>
       </dl>
-      <ul className="flex flex-col gap-1.5 border-t-2 border-line pt-3 text-[16px]">
+      <ul className="flex flex-col gap-1.5 border-t-2 border-line pt-3 text-lead">
         {all.map((each) => (
           <li key={each.caution}>
             <b className="text-hot">Mind: </b>
@@ -103,12 +103,12 @@ function Step({ step, number, onUse, onMissing }: StepProps) {
     <li className="flex gap-4 border-t border-line pt-3 first:border-0 first:pt-0">
       <span
         aria-hidden="true"
-        className="grid h-11 w-11 shrink-0 place-items-center rounded-full bg-ink text-[20px] font-[720] text-enamel"
+        className="grid h-11 w-11 shrink-0 place-items-center rounded-full bg-ink text-title font-[720] text-enamel"
       >
         {number}
       </span>
       <div className="flex min-w-0 flex-1 flex-col gap-1.5">
-        <p className="text-[21px] leading-snug">
+        <p className="text-title leading-snug">
           <b>{DEEDS[step.deed]}</b>
           {heat && !addition && (
             <>
@@ -125,7 +125,7 @@ function Step({ step, number, onUse, onMissing }: StepProps) {
           {does && allowed && (
             <>
               {' '}
-              <b className="text-[28px] whitespace-nowrap text-rim">{weighed(addition.grams)} g</b>{' '}
+              <b className="text-display whitespace-nowrap text-rim">{weighed(addition.grams)} g</b>{' '}
               {unbroken(addition.name)}
             </>
           )}
@@ -154,7 +154,7 @@ function Step({ step, number, onUse, onMissing }: StepProps) {
           <p>
             Then: <b>{step.then}.</b>
             {step.besides.length > 0 && (
-              <span className="text-[16px] text-ink2"> {step.besides.map(unbroken).join('; ')}.</span>
+              <span className="text-lead text-ink2"> {step.besides.map(unbroken).join('; ')}.</span>
             )}
           </p>
         )}

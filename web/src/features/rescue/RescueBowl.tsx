@@ -45,10 +45,10 @@ export function RescueBowl({ work }: { work: InWork }) {
     },
   ])
   return (
-    <div className="grid flex-1 grid-cols-[300px_minmax(0,1fr)] content-start gap-x-8 gap-y-5 px-6 py-4 max-[960px]:grid-cols-1">
+    <div className="grid flex-1 grid-cols-[300px_minmax(0,1fr)] content-start gap-x-8 gap-y-5 px-6 py-4 max-tablet:grid-cols-1">
       <section
         aria-label="In the bowl"
-        className="flex flex-col gap-4 max-[960px]:grid max-[960px]:grid-cols-[1fr_1fr_auto] max-[960px]:items-end"
+        className="flex flex-col gap-4 max-tablet:grid max-tablet:grid-cols-[1fr_1fr_auto] max-tablet:items-end"
       >
         {!pouring && (
           <>
@@ -75,7 +75,7 @@ export function RescueBowl({ work }: { work: InWork }) {
         <button
           type="button"
           aria-pressed={pouring}
-          className={`min-h-14 rounded-xl border-2 px-4 text-left text-[19px] font-[640] ${
+          className={`min-h-14 rounded-xl border-2 px-4 text-left text-title font-[640] ${
             pouring ? 'border-rim bg-rim text-rim-text' : 'border-rim text-rim hover:bg-rim-tint'
           }`}
           onClick={() => {
@@ -86,14 +86,14 @@ export function RescueBowl({ work }: { work: InWork }) {
           Poured too much
         </button>
         {shown && shown.remedies.length > 1 && (
-          <nav aria-label="What it may be" className="flex flex-col gap-2 max-[960px]:col-span-3">
-            <h2 className="text-[18px]">It may be</h2>
+          <nav aria-label="What it may be" className="flex flex-col gap-2 max-tablet:col-span-3">
+            <h2 className="text-lead">It may be</h2>
             {shown.remedies.map((each) => (
               <button
                 key={each.id}
                 type="button"
                 aria-current={each === remedy ? 'true' : undefined}
-                className={`min-h-12 rounded-lg border-2 px-3 py-1.5 text-left text-[17px] leading-tight ${
+                className={`min-h-12 rounded-lg border-2 px-3 py-1.5 text-left text-lead leading-tight ${
                   each === remedy ? 'border-rim bg-rim-tint font-[640]' : 'border-line hover:bg-rim-tint'
                 }`}
                 onClick={() => setAt(each.id)}
@@ -111,7 +111,7 @@ export function RescueBowl({ work }: { work: InWork }) {
           </p>
         )}
         {(wrong ?? signs.wrong) && (
-          <p role="alert" className="text-[20px] text-hot">
+          <p role="alert" className="text-title text-hot">
             {wrong ?? signs.wrong}
           </p>
         )}
@@ -119,13 +119,13 @@ export function RescueBowl({ work }: { work: InWork }) {
           <OverpourView work={work} />
         ) : sign === null ? (
           <>
-            <h2 className="mb-3 text-[26px]">What do you see?</h2>
+            <h2 className="mb-3 text-head">What do you see?</h2>
             <ul className="grid grid-cols-[repeat(auto-fill,minmax(190px,1fr))] gap-3">
               {(signs.found ?? []).map((each) => (
                 <li key={each.sign}>
                   <button
                     type="button"
-                    className="min-h-[96px] w-full rounded-xl border-2 border-rim px-5 text-left text-[24px] leading-tight font-[640] hover:bg-rim-tint"
+                    className="min-h-[96px] w-full rounded-xl border-2 border-rim px-5 text-left text-head leading-tight font-[640] hover:bg-rim-tint"
                     onClick={() => {
                       setSign(each.sign)
                       setAt(null)
@@ -150,7 +150,7 @@ export function RescueBowl({ work }: { work: InWork }) {
               >
                 Another sign
               </button>
-              <span className="text-[24px] font-[720]">{shown?.sign_words}</span>
+              <span className="text-head font-[720]">{shown?.sign_words}</span>
             </div>
             {shown && <p className="mb-3 text-ink2">{shown.numbers_say}</p>}
             {!shown && !wrong && <p aria-busy="true">Working it out for what is in the bowl…</p>}

@@ -33,16 +33,16 @@ export function RescueDesk({ children }: { children: ReactNode }) {
               event.preventDefault()
               if (event.currentTarget instanceof HTMLElement) event.currentTarget.focus()
             }}
-            className="fixed inset-0 z-40 flex flex-col overflow-y-auto bg-enamel text-[18px] leading-snug"
+            className="fixed inset-0 z-40 flex flex-col overflow-y-auto bg-enamel text-lead leading-snug"
           >
             <div className="sticky top-0 z-10 flex items-center gap-4 border-b-[3px] border-hot bg-enamel px-6 py-2">
-              <Dialog.Title className="font-head text-[30px] leading-tight font-[720] text-hot">
+              <Dialog.Title className="font-head text-display leading-tight font-[720] text-hot">
                 Rescue
               </Dialog.Title>
-              <span className="min-w-0 flex-1 truncate font-head text-[22px] font-[640]">
+              <span className="min-w-0 flex-1 truncate font-head text-title font-[640]">
                 {work?.document.name}
               </span>
-              <Button className="min-h-12 text-[18px]" hotkey="Esc" onClick={() => setOpen(false)}>
+              <Button className="min-h-12 text-lead" hotkey="Esc" onClick={() => setOpen(false)}>
                 Back to work
               </Button>
             </div>

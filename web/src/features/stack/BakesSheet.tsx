@@ -6,7 +6,8 @@ import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { Sheet } from '../../ui/Sheet'
 import { useBeginnings } from '../orders/queries'
-import { Choice } from './Fields'
+import { TextField } from '../../ui/TextField'
+import { Select } from '../../ui/Select'
 
 interface BakesSheetProps {
   document: StackDocument
@@ -43,21 +44,18 @@ export function BakesSheet({ document, edit, onClose }: BakesSheetProps) {
           />
         ))}
         {bakes.length === 0 && <p className="text-ink2">Nothing is baked for it yet.</p>}
-        <Choice
+        <Select
           label="Add"
           value=""
           onChange={(key) => {
             const begun = beginnings.data?.bakes.find((own) => own.key === key)
             if (begun) add(begun)
           }}
-        >
-          <option value="">Add a bake…</option>
-          {(beginnings.data?.bakes ?? []).map((bake) => (
-            <option key={bake.key} value={bake.key}>
-              {bake.name}
-            </option>
-          ))}
-        </Choice>
+          options={[
+            ['', 'Add a bake…'],
+            ...(beginnings.data?.bakes ?? []).map((bake) => [bake.key, bake.name] as const),
+          ]}
+        />
       </div>
       <Button look="primary" onClick={onClose}>
         Back to the cake
@@ -83,22 +81,19 @@ function BakeFields({ bake, path, sponges, edit }: BakeFieldsProps) {
     <fieldset className="border-t border-line pt-3 first:border-0 first:pt-0">
       <legend className="sr-only">{bake.name}</legend>
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
-        <label className="flex flex-col gap-1 text-[13px] text-ink2">
-          Name
-          <input
-            className="min-h-9 w-52 rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11"
-            maxLength={120}
-            value={bake.name}
-            onChange={(event) => put('name', event.target.value, 'name')}
-          />
-        </label>
-        <Choice label="Kind" value={bake.sponge} onChange={(key) => put('sponge', key)}>
-          {sponges.map((own) => (
-            <option key={own.key} value={own.key}>
-              {own.word}
-            </option>
-          ))}
-        </Choice>
+        <TextField
+          label="Name"
+          className="w-52"
+          maxLength={120}
+          value={bake.name}
+          onChange={(name) => put('name', name, 'name')}
+        />
+        <Select
+          label="Kind"
+          value={bake.sponge}
+          onChange={(key) => put('sponge', key)}
+          options={[...sponges.map((own) => [own.key, own.word] as const)]}
+        />
         <NumberField
           label="Weight of a litre, baked"
           unit="g"
@@ -136,28 +131,27 @@ function BakeFields({ bake, path, sponges, edit }: BakeFieldsProps) {
       >
         {lines.map((line, at) => (
           <li key={at} className="flex items-center gap-2">
-            <input
-              aria-label={`Amount of line ${at + 1}`}
-              className="min-h-9 w-24 rounded-md border border-line2 bg-enamel px-2 text-right font-[640] pointer-coarse:min-h-11"
+            <TextField
+              inline
+              label={`Amount of line ${at + 1}`}
+              className="w-24 text-right font-[640]"
               maxLength={60}
               value={line.amount}
-              onChange={(event) => put(`lines.${at}.amount`, event.target.value, 'amount')}
+              onChange={(amount) => put(`lines.${at}.amount`, amount, 'amount')}
             />
-            <select
-              aria-label={`Ingredient of line ${at + 1}`}
-              className="min-h-9 min-w-0 flex-1 rounded-md border border-line2 bg-enamel px-1 pointer-coarse:min-h-11"
+            <Select
+              inline
+              label={`Ingredient of line ${at + 1}`}
+              className="flex-1"
               value={line.ingredient}
-              onChange={(event) => put(`lines.${at}.ingredient`, event.target.value)}
-            >
-              {!shelf.data?.some((own) => own.ingredient === line.ingredient) && (
-                <option value={line.ingredient}>{line.ingredient}</option>
-              )}
-              {(shelf.data ?? []).map((own) => (
-                <option key={own.ingredient} value={own.ingredient}>
-                  {own.name}
-                </option>
-              ))}
-            </select>
+              onChange={(key) => put(`lines.${at}.ingredient`, key)}
+              options={[
+                ...(shelf.data?.some((own) => own.ingredient === line.ingredient)
+                  ? []
+                  : [[line.ingredient, line.ingredient] as const]),
+                ...(shelf.data ?? []).map((own) => [own.ingredient, own.name] as const),
+              ]}
+            />
             <Button
               look="quiet"
               className="px-2"

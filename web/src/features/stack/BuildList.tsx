@@ -3,6 +3,7 @@ import type { Edit } from '../../desk/history'
 import { insertAt, readAt, writeAt } from '../../lib/path'
 import { ADDITIONS } from './fields'
 import { Swatch } from './Takes'
+import { Select } from '../../ui/Select'
 
 interface BuildListProps {
   answer: StackAnswer
@@ -64,7 +65,7 @@ function TierRow({ words, here, onSelect }: { words: string; here: boolean; onSe
     <button
       type="button"
       aria-current={here ? 'true' : undefined}
-      className={`flex min-h-9 w-full items-center rounded-lg px-2 text-left font-head text-[16px] font-[640] pointer-coarse:min-h-11 ${
+      className={`flex min-h-9 w-full items-center rounded-lg px-2 text-left font-head text-lead font-[640] pointer-coarse:min-h-11 ${
         here ? 'bg-rim-tint text-rim' : 'hover:bg-rim-tint'
       }`}
       onClick={onSelect}
@@ -103,7 +104,7 @@ function PlaceRow({ place, here, onSelect }: PlaceRowProps) {
         </span>
         {place.standing !== 'holds' && (
           <span
-            className={`shrink-0 text-[13px] ${place.standing === 'trouble' ? 'font-[640] text-hot' : 'text-ink2'}`}
+            className={`shrink-0 text-small ${place.standing === 'trouble' ? 'font-[640] text-hot' : 'text-ink2'}`}
           >
             {place.standing === 'trouble' ? 'does not hold' : 'mind'}
           </span>
@@ -151,19 +152,17 @@ function AddTo({ document, tier, selected, edit, onSelect }: AddToProps) {
     !['layers', 'borders', 'rosettes', 'pieces'].includes(field) &&
     readAt(document, `${path}.${field}`) != null
   return (
-    <select
-      aria-label={`Add to tier ${tier + 1}`}
-      className="mt-0.5 ml-2 min-h-8 rounded-md border border-line2 bg-enamel px-2 text-rim pointer-coarse:min-h-11"
+    <Select
+      inline
+      label={`Add to tier ${tier + 1}`}
+      className="mt-0.5 ml-2 text-rim"
       value=""
-      onChange={(event) => add(event.target.value)}
-    >
-      <option value="">Add to tier {tier + 1}…</option>
-      {ADDITIONS.filter(([, , field]) => !there(field)).map(([key, word]) => (
-        <option key={key} value={key}>
-          {word}
-        </option>
-      ))}
-    </select>
+      onChange={add}
+      options={[
+        ['', `Add to tier ${tier + 1}…`],
+        ...ADDITIONS.filter(([, , field]) => !there(field)).map(([key, word]) => [key, word] as const),
+      ]}
+    />
   )
 }
 

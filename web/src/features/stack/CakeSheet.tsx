@@ -5,6 +5,7 @@ import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { Sheet } from '../../ui/Sheet'
 import { Optional } from './TierFields'
+import { TextArea } from '../../ui/TextField'
 
 interface CakeSheetProps {
   document: StackDocument
@@ -66,7 +67,7 @@ export function CakeSheet({ document, count, edit, onCount, onClose }: CakeSheet
             onValue={(value) => put('portion_g', value)}
           />
         </div>
-        <p className="text-[14px] text-ink2">
+        <p className="text-note text-ink2">
           Without a temperature of its own it is eaten as warm as the room of the order.
         </p>
         <div className="flex flex-wrap items-end gap-x-6 gap-y-3">
@@ -124,15 +125,12 @@ export function CakeSheet({ document, count, edit, onCount, onClose }: CakeSheet
             />
           ))}
         </fieldset>
-        <label className="flex flex-col gap-1">
-          Note
-          <textarea
-            className="min-h-20 rounded-lg border border-line2 bg-enamel p-2"
-            maxLength={4000}
-            value={document.note ?? ''}
-            onChange={(event) => edit((own) => ({ ...own, note: event.target.value }), 'note')}
-          />
-        </label>
+        <TextArea
+          label="Note"
+          maxLength={4000}
+          value={document.note ?? ''}
+          onChange={(note) => edit((own) => ({ ...own, note }), 'note')}
+        />
       </div>
       <Button look="primary" onClick={onClose}>
         Back to the cake

@@ -1,4 +1,3 @@
-import { Tabs } from 'radix-ui'
 import { useRef, useState } from 'react'
 import type { BenchWork, Mend, OrderedCake, PartAnswer, StackAnswer, StackDocument } from '../../api/client'
 import type { Edit } from '../../desk/history'
@@ -17,6 +16,7 @@ import { Selected } from './Selected'
 import { Takes } from './Takes'
 import { TopView } from './TopView'
 import { Spoken } from '../../ui/Spoken'
+import { Tabs } from '../../ui/Tabs'
 
 interface CakeViewProps {
   cake: OrderedCake
@@ -39,7 +39,7 @@ export function CakeView(props: CakeViewProps) {
   const { cake, answer, selected, onSelect, edit } = props
   const [view, setView] = useState<'side' | 'above'>('side')
   const [zoom, setZoom] = useState(1)
-  const [tab, setTab] = useState('takes')
+  const [tab, setTab] = useState<'takes' | 'build'>('takes')
   const [sheet, setSheet] = useState<SheetName>(null)
   const [failed, setFailed] = useState<string | null>(null)
   const drawing = useRef<SVGSVGElement>(null)
@@ -62,7 +62,7 @@ export function CakeView(props: CakeViewProps) {
     }
   }
   return (
-    <div className="grid flex-1 grid-cols-[minmax(0,1fr)_392px] gap-x-6 gap-y-4 max-[1100px]:grid-cols-1">
+    <div className="grid flex-1 grid-cols-[minmax(0,1fr)_392px] gap-x-6 gap-y-4 max-narrow:grid-cols-1">
       <section aria-label="The cake" className="flex min-w-0 flex-col">
         <Verdict answer={answer} document={document} edit={edit} />
         <Numbers answer={answer} count={cake.count} />
@@ -126,7 +126,7 @@ export function CakeView(props: CakeViewProps) {
           <TopView answer={answer} />
         )}
       </section>
-      <aside className="flex min-w-0 flex-col gap-3 border-l border-line pl-6 max-[1100px]:border-0 max-[1100px]:pl-0">
+      <aside className="flex min-w-0 flex-col gap-3 border-l border-line pl-6 max-narrow:border-0 max-narrow:pl-0">
         <section aria-label="What is selected" className="border-b-2 border-ink pb-3">
           <Selected
             answer={answer}
@@ -138,34 +138,32 @@ export function CakeView(props: CakeViewProps) {
             onBench={(component) => props.onBench(component)}
           />
         </section>
-        <Tabs.Root value={tab} onValueChange={setTab}>
-          <Tabs.List aria-label="Beside the drawing" className="mb-1 flex gap-1 border-b border-line">
-            {[
-              ['takes', 'What it takes'],
-              ['build', 'Build'],
-            ].map(([key = '', word]) => (
-              <Tabs.Trigger
-                key={key}
-                value={key}
-                className="min-h-10 rounded-t-lg px-3 font-head text-[18px] font-[640] text-ink2 data-[state=active]:border-b-[3px] data-[state=active]:border-rim data-[state=active]:text-ink pointer-coarse:min-h-11"
-              >
-                {word}
-              </Tabs.Trigger>
-            ))}
-          </Tabs.List>
-          <Tabs.Content value="takes">
-            <Takes answer={answer} count={cake.count} onBench={sized} />
-          </Tabs.Content>
-          <Tabs.Content value="build" className="max-h-[420px] overflow-y-auto max-[1100px]:max-h-none">
-            <BuildList
-              answer={answer}
-              document={document}
-              selected={selected}
-              onSelect={onSelect}
-              edit={edit}
-            />
-          </Tabs.Content>
-        </Tabs.Root>
+        <Tabs
+          label="Beside the drawing"
+          value={tab}
+          onChange={setTab}
+          tabs={[
+            {
+              key: 'takes',
+              words: 'What it takes',
+              content: <Takes answer={answer} count={cake.count} onBench={sized} />,
+            },
+            {
+              key: 'build',
+              words: 'Build',
+              className: 'max-h-105 overflow-y-auto max-narrow:max-h-none',
+              content: (
+                <BuildList
+                  answer={answer}
+                  document={document}
+                  selected={selected}
+                  onSelect={onSelect}
+                  edit={edit}
+                />
+              ),
+            },
+          ]}
+        />
         <Findings findings={answer.findings} onSelect={onSelect} onMend={mend} onBench={bench} />
       </aside>
       {sheet === 'cake' && (
@@ -208,14 +206,14 @@ function Verdict({
     <div>
       <input
         aria-label="Name of the cake"
-        className="w-full rounded-md bg-transparent font-head text-[18px] font-[640] text-ink2 hover:bg-rim-tint focus:bg-enamel"
+        className="w-full rounded-md bg-transparent font-head text-lead font-[640] text-ink2 hover:bg-rim-tint focus:bg-enamel"
         maxLength={120}
         placeholder="Name of the cake"
         value={document.name ?? ''}
         onChange={(event) => edit((own) => ({ ...own, name: event.target.value }), 'name')}
       />
       <Spoken>
-        <h1 className={`text-[29px] leading-[1.08] ${answer.standing === 'trouble' ? 'text-hot' : ''}`}>
+        <h1 className={`text-display leading-[1.08] ${answer.standing === 'trouble' ? 'text-hot' : ''}`}>
           {answer.headline}
         </h1>
         <p className="mt-0.5 min-h-[20px] text-ink2">{answer.detail}</p>
@@ -240,7 +238,7 @@ function Numbers({ answer, count }: { answer: StackAnswer; count: number }) {
     <p className="mt-1.5 flex flex-wrap gap-x-7 gap-y-1">
       {numbers.map(([number, word]) => (
         <span key={word} className="whitespace-nowrap">
-          <b className="text-[22px] font-[720]">{number}</b> <span className="text-ink2">{word}</span>
+          <b className="text-title font-[720]">{number}</b> <span className="text-ink2">{word}</span>
         </span>
       ))}
     </p>
@@ -252,7 +250,7 @@ function Toggle({ on, onClick, children }: { on: boolean; onClick: () => void; c
     <button
       type="button"
       aria-pressed={on}
-      className={`min-h-9 border-2 border-rim px-3 font-[640] first:rounded-l-[10px] last:rounded-r-[10px] last:border-l-0 pointer-coarse:min-h-11 ${
+      className={`min-h-9 border-2 border-rim px-3 font-[640] first:rounded-l-tray last:rounded-r-tray last:border-l-0 pointer-coarse:min-h-11 ${
         on ? 'bg-rim text-rim-text' : 'bg-enamel text-rim hover:bg-rim-tint'
       }`}
       onClick={onClick}
@@ -273,7 +271,7 @@ function Files({ drawn, onPicture, onWhole }: FilesProps) {
   return (
     <select
       aria-label="Save the cake as a file"
-      className="min-h-9 w-[112px] rounded-[10px] border-2 border-rim bg-enamel px-2 font-[640] text-rim pointer-coarse:min-h-11"
+      className="min-h-9 w-[112px] rounded-tray border-2 border-rim bg-enamel px-2 font-[640] text-rim pointer-coarse:min-h-11"
       value=""
       onChange={(event) => {
         const kind = event.target.value

@@ -1,10 +1,12 @@
-import type { ReactNode } from 'react'
 import type { PlaceAnswer, StackDocument } from '../../api/client'
 import type { Edit } from '../../desk/history'
 import { readAt, writeAt } from '../../lib/path'
 import { NumberField } from '../../ui/NumberField'
 import { NUMBERS } from './fields'
 import type { NumberSpec } from './fields'
+import { TextField } from '../../ui/TextField'
+import { Tick } from '../../ui/Tick'
+import { Select } from '../../ui/Select'
 
 export interface Known {
   /** Formulas that can be chosen, by key and name, with their job. */
@@ -45,69 +47,84 @@ export function Fields({ place, document, known, edit }: FieldsProps) {
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
       {place.kind in FITS && !made && (
-        <Choice
+        <Select
           label="Formula"
           value={String(node.component ?? '')}
           onChange={(key) => put('component', key || null)}
         >
           <option value="">choose a formula</option>
           <Formulas known={known} document={document} fits={FITS[place.kind] ?? []} />
-        </Choice>
+        </Select>
       )}
       {(place.kind === 'sponge' || made) && (
-        <Choice label="Baked" value={String(node.bake ?? '')} onChange={(key) => put('bake', key || null)}>
-          <option value="">choose what is baked</option>
-          {(document.bakes ?? []).map((bake) => (
-            <option key={bake.key} value={bake.key}>
-              {bake.name}
-            </option>
-          ))}
-        </Choice>
+        <Select
+          label="Baked"
+          value={String(node.bake ?? '')}
+          onChange={(key) => put('bake', key || null)}
+          options={[
+            ['', 'choose what is baked'],
+            ...(document.bakes ?? []).map((bake) => [bake.key, bake.name] as const),
+          ]}
+        />
       )}
       {place.kind === 'filling' && (
-        <Choice label="Is to" value={String(node.task ?? 'fill')} onChange={(task) => put('task', task)}>
-          <option value="fill">bear what is above</option>
-          <option value="set">stand, turned out</option>
-          <option value="spoon">be eaten with a spoon</option>
-        </Choice>
+        <Select
+          label="Is to"
+          value={String(node.task ?? 'fill')}
+          onChange={(task) => put('task', task)}
+          options={[
+            ['fill', 'bear what is above'],
+            ['set', 'stand, turned out'],
+            ['spoon', 'be eaten with a spoon'],
+          ]}
+        />
       )}
       {place.kind === 'soak' && (
-        <Choice
+        <Select
           label="How moist"
           value={node.gram_per_gram == null ? String(node.grade ?? 'moist') : ''}
           onChange={(grade) =>
             edit((own) => writeAt(writeAt(own, at('grade'), grade), at('gram_per_gram'), null))
           }
-        >
-          {node.gram_per_gram != null && <option value="">as written</option>}
-          <option value="light">light</option>
-          <option value="moist">moist</option>
-          <option value="drenched">drenched</option>
-        </Choice>
+          options={[
+            ...(node.gram_per_gram != null ? [['', 'as written'] as const] : []),
+            ['light', 'light'],
+            ['moist', 'moist'],
+            ['drenched', 'drenched'],
+          ]}
+        />
       )}
       {place.kind === 'border' && (
         <>
-          <Choice label="Piped as" value={String(node.style)} onChange={(style) => put('style', style)}>
-            <option value="shell">shells</option>
-            <option value="rope">a rope</option>
-            <option value="dots">dots</option>
-          </Choice>
-          <Choice label="Round" value={String(node.edge ?? 'foot')} onChange={(edge) => put('edge', edge)}>
-            <option value="foot">its foot</option>
-            <option value="top">its top edge</option>
-          </Choice>
+          <Select
+            label="Piped as"
+            value={String(node.style)}
+            onChange={(style) => put('style', style)}
+            options={[
+              ['shell', 'shells'],
+              ['rope', 'a rope'],
+              ['dots', 'dots'],
+            ]}
+          />
+          <Select
+            label="Round"
+            value={String(node.edge ?? 'foot')}
+            onChange={(edge) => put('edge', edge)}
+            options={[
+              ['foot', 'its foot'],
+              ['top', 'its top edge'],
+            ]}
+          />
         </>
       )}
       {place.kind === 'pieces' && (
-        <label className="flex flex-col gap-1 text-[13px] text-ink2">
-          What
-          <input
-            className="min-h-9 w-44 rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11"
-            maxLength={80}
-            value={String(node.name ?? '')}
-            onChange={(event) => put('name', event.target.value, 'name')}
-          />
-        </label>
+        <TextField
+          label="What"
+          className="w-44"
+          maxLength={80}
+          value={String(node.name ?? '')}
+          onChange={(name) => put('name', name, 'name')}
+        />
       )}
       {NUMBERS[place.kind]
         .filter((spec) => !place.steps.some((step) => step.path === at(spec.field)))
@@ -117,22 +134,16 @@ export function Fields({ place, document, known, edit }: FieldsProps) {
       {place.kind === 'filling' && node.thickness_mm != null && brimmed && (
         <button
           type="button"
-          className="min-h-9 text-[14px] font-[640] text-rim underline pointer-coarse:min-h-11"
+          className="min-h-9 text-note font-[640] text-rim underline pointer-coarse:min-h-11"
           onClick={() => put('thickness_mm', null)}
         >
           Take the rest of the height
         </button>
       )}
       {place.kind === 'drip' && (
-        <label className="flex min-h-9 items-center gap-2">
-          <input
-            type="checkbox"
-            className="h-5 w-5 accent-[var(--rim)]"
-            checked={node.flood !== false}
-            onChange={(event) => put('flood', event.target.checked)}
-          />
+        <Tick checked={node.flood !== false} onChange={(flood) => put('flood', flood)}>
           Flood the top
-        </label>
+        </Tick>
       )}
     </div>
   )
@@ -188,28 +199,5 @@ function Formulas({ known, document, fits }: { known: Known; document: StackDocu
       <optgroup label={`Made to ${fits[0] ?? 'fill'}`}>{good.map(option)}</optgroup>
       <optgroup label="Others">{others.map(option)}</optgroup>
     </>
-  )
-}
-
-interface ChoiceProps {
-  label: string
-  value: string
-  onChange: (value: string) => void
-  children: ReactNode
-}
-
-/** A labelled choice. */
-export function Choice({ label, value, onChange, children }: ChoiceProps) {
-  return (
-    <label className="flex min-w-0 flex-col gap-1 text-[13px] text-ink2">
-      {label}
-      <select
-        className="min-h-9 max-w-[260px] rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11"
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      >
-        {children}
-      </select>
-    </label>
   )
 }

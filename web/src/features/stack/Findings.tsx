@@ -74,7 +74,7 @@ function Words({ finding }: { finding: Finding }) {
 }
 
 function MendButton({ mend, onMend }: { mend: Mend; onMend: (mend: Mend) => void }) {
-  if (mend.writes.length === 0) return <span className="text-[14px] text-ink2">{mend.words}.</span>
+  if (mend.writes.length === 0) return <span className="text-note text-ink2">{mend.words}.</span>
   return (
     <button
       type="button"

@@ -5,6 +5,7 @@ import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { Sheet } from '../../ui/Sheet'
 import { BodyFields } from './TierFields'
+import { Tick } from '../../ui/Tick'
 
 interface ResizeSheetProps {
   document: StackDocument
@@ -39,16 +40,9 @@ export function ResizeSheet({ document, room, portions, onUse, onClose }: Resize
             ['servings', 'So many portions'],
           ] as const
         ).map(([key, word]) => (
-          <label key={key} className="flex min-h-9 items-center gap-2 pointer-coarse:min-h-11">
-            <input
-              type="radio"
-              name="resize"
-              className="h-5 w-5 accent-[var(--rim)]"
-              checked={way === key}
-              onChange={() => setWay(key)}
-            />
+          <Tick key={key} radio="resize" checked={way === key} onChange={() => setWay(key)}>
             {word}
-          </label>
+          </Tick>
         ))}
       </div>
       {way === 'tin' ? (
@@ -69,7 +63,7 @@ export function ResizeSheet({ document, room, portions, onUse, onClose }: Resize
           {wrong}
         </p>
       )}
-      <p role="status" className="min-h-10 text-[17px]">
+      <p role="status" className="min-h-10 text-lead">
         {found && current ? found.sentence : ''}
       </p>
       <div className="flex gap-2">

@@ -57,7 +57,7 @@ function PlacePanel({
   }
   return (
     <div className="flex flex-col gap-3">
-      <h2 className="text-[17px] leading-tight">
+      <h2 className="text-lead leading-tight">
         {place.words} <span className="font-[450] text-ink2">tier {place.tier + 1}</span>
       </h2>
       {place.steps.map((step) => (

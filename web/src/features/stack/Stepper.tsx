@@ -15,7 +15,7 @@ export function Stepper({ step, onStep }: StepperProps) {
       type="button"
       aria-label={`${word} ${step.word}: ${rounded(shown + sign * step.by)}${unit}`}
       disabled={shown + sign * step.by <= 0}
-      className="h-9 w-9 shrink-0 rounded-lg border-2 border-rim text-[20px] leading-none font-[720] text-rim hover:bg-rim-tint disabled:opacity-50 pointer-coarse:h-11 pointer-coarse:w-11"
+      className="h-9 w-9 shrink-0 rounded-lg border-2 border-rim text-title leading-none font-[720] text-rim hover:bg-rim-tint disabled:opacity-50 pointer-coarse:h-11 pointer-coarse:w-11"
       onClick={() => onStep(rounded(shown + sign * step.by))}
     >
       {sign < 0 ? '−' : '+'}
@@ -25,12 +25,12 @@ export function Stepper({ step, onStep }: StepperProps) {
     <div role="group" aria-label={step.word} className="flex flex-wrap items-center gap-x-3 gap-y-1">
       <b className="w-[5.2em] text-[14.5px] first-letter:uppercase">{step.word}</b>
       {button(-1, 'Less')}
-      <span className="min-w-[4.4em] text-center text-[19px] font-[720]">
+      <span className="min-w-[4.4em] text-center text-title font-[720]">
         {shown}
-        <span className="text-[15px] font-[450]">{unit}</span>
+        <span className="text-body font-[450]">{unit}</span>
       </span>
       {button(1, 'More')}
-      <span className="text-[14px] text-ink2">{step.words}</span>
+      <span className="text-note text-ink2">{step.words}</span>
     </div>
   )
 }

@@ -20,13 +20,13 @@ export function Takes({ answer, count, onBench }: TakesProps) {
             <div className="flex items-baseline gap-2.5">
               <Swatch tint={part.tint} />
               <span className="min-w-0 flex-1 leading-tight">{unbroken(part.name)}</span>
-              <b className="text-[18px] whitespace-nowrap">
-                {count > 1 && <span className="text-[15px] font-[450]">{count} × </span>}
+              <b className="text-lead whitespace-nowrap">
+                {count > 1 && <span className="text-body font-[450]">{count} × </span>}
                 {weighed(part.grams)} g
               </b>
               <button
                 type="button"
-                className="min-w-[104px] rounded text-right text-[14px] whitespace-nowrap text-ink2 hover:text-rim hover:underline disabled:no-underline"
+                className="min-w-[104px] rounded text-right text-note whitespace-nowrap text-ink2 hover:text-rim hover:underline disabled:no-underline"
                 disabled={part.kind === 'bake'}
                 title={part.kind === 'bake' ? undefined : 'Bring the formula to this size on the Bench'}
                 onClick={() => onBench(part)}
@@ -37,7 +37,7 @@ export function Takes({ answer, count, onBench }: TakesProps) {
             <div className="mt-1 flex items-center gap-3 pl-[30px]">
               <TinyBar shares={part.phases_of_total_percent} full={100} width={150} height={11} />
               <span
-                className="min-w-0 flex-1 truncate text-[13px] text-ink2"
+                className="min-w-0 flex-1 truncate text-small text-ink2"
                 title={part.shares.map((each) => each.words).join(', ')}
               >
                 {part.shares.map((each) => each.words).join(', ')}
@@ -58,7 +58,7 @@ export function Swatch({ tint }: { tint: string | null | undefined }) {
   return (
     <span
       aria-hidden="true"
-      className="inline-block h-5 w-5 shrink-0 translate-y-1 rounded-[5px] border border-ink"
+      className="inline-block h-5 w-5 shrink-0 translate-y-1 rounded-md border border-ink"
       style={{ background: tint ? lifted(tint) : 'var(--well)' }}
     />
   )

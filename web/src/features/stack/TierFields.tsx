@@ -4,7 +4,9 @@ import { moveBy, writeAt } from '../../lib/path'
 import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { SHAPES, SIZE_WORD } from './fields'
-import { Choice } from './Fields'
+import { TextField } from '../../ui/TextField'
+import { Tick } from '../../ui/Tick'
+import { Select } from '../../ui/Select'
 
 interface TierFieldsProps {
   document: StackDocument
@@ -23,29 +25,25 @@ export function TierFields({ document, tier: at, edit, onSelect }: TierFieldsPro
   const own = tier.body.shape === 'cup' || tier.body.shape === 'loaf'
   return (
     <div className="flex flex-col gap-3">
-      <h2 className="text-[17px]">Tier {at + 1}</h2>
+      <h2 className="text-lead">Tier {at + 1}</h2>
       <BodyFields body={tier.body} onBody={(body) => put('body', body)} />
       <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
         {own && (
           <>
-            <label className="flex flex-col gap-1 text-[13px] text-ink2">
-              Sold in
-              <input
-                className="min-h-9 w-44 rounded-md border border-line2 bg-enamel px-2 text-[15px] text-ink pointer-coarse:min-h-11"
-                placeholder="turned out, or its tin"
-                maxLength={80}
-                value={tier.container?.name ?? ''}
-                onChange={(event) =>
-                  put(
-                    'container',
-                    event.target.value === ''
-                      ? null
-                      : { headspace_mm: 5, ...tier.container, name: event.target.value },
-                    'container',
-                  )
-                }
-              />
-            </label>
+            <TextField
+              label="Sold in"
+              className="w-44"
+              placeholder="turned out, or its tin"
+              maxLength={80}
+              value={tier.container?.name ?? ''}
+              onChange={(name) =>
+                put(
+                  'container',
+                  name === '' ? null : { headspace_mm: 5, ...tier.container, name },
+                  'container',
+                )
+              }
+            />
             {tier.container && (
               <NumberField
                 label="Left under the rim"
@@ -128,20 +126,15 @@ interface BodyFieldsProps {
 export function BodyFields({ body, onBody }: BodyFieldsProps) {
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
-      <Choice
+      <Select
         label="Shape"
         value={body.shape}
         onChange={(shape) => {
           const begun = SHAPES.find(([key]) => key === shape)?.[2]
           if (begun) onBody({ ...begun })
         }}
-      >
-        {SHAPES.map(([key, word]) => (
-          <option key={key} value={key}>
-            {word}
-          </option>
-        ))}
-      </Choice>
+        options={[...SHAPES.map(([key, word]) => [key, word] as const)]}
+      />
       {Object.entries(body)
         .filter(([name]) => name in SIZE_WORD)
         .map(([name, value]) => (
@@ -174,15 +167,9 @@ interface OptionalProps {
 export function Optional({ label, unit, value, usual, min = 1, max = 1500, onValue }: OptionalProps) {
   return (
     <span className="flex items-end gap-2">
-      <label className="flex min-h-9 items-center gap-2 pointer-coarse:min-h-11">
-        <input
-          type="checkbox"
-          className="h-5 w-5 accent-[var(--rim)]"
-          checked={value != null}
-          onChange={(event) => onValue(event.target.checked ? usual : null)}
-        />
+      <Tick checked={value != null} onChange={(on) => onValue(on ? usual : null)}>
         {label}
-      </label>
+      </Tick>
       {value != null && (
         <NumberField
           inline

@@ -1,0 +1,6 @@
+/** How a field to write or choose in looks, wherever it stands. */
+export const FIELD =
+  'min-h-9 min-w-0 max-w-full rounded-lg border bg-enamel px-2 text-body text-ink pointer-coarse:min-h-11'
+
+/** The words over a field. */
+export const LABEL = 'flex min-w-0 max-w-full flex-col gap-1 text-small text-ink2'
