@@ -15,7 +15,8 @@
 //! 11. [`method`]: schools of making as steps, and what choosing one changes
 //! 12. [`stack`]: a cake to scale: how much of everything, and whether it stands
 //! 13. [`order`]: its cakes, what to make, buy, label and pay for them
-//! 14. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 14. [`exchange`]: all documents out and in: whole, as recipes, as lists and tables
+//! 15. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
 //! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
@@ -31,8 +32,10 @@ pub mod balance;
 pub mod caution;
 pub mod changed;
 mod code;
+pub mod exchange;
 pub mod fault;
 pub mod field;
+pub mod format;
 pub mod formula;
 pub mod heat;
 pub mod ingredient;

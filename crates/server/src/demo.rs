@@ -4,7 +4,7 @@ use jiff::civil::Date;
 use jiff::tz::TimeZone;
 use jiff::{SignedDuration, Timestamp};
 use pastry::assess::FormulaDocument;
-use pastry::ingredient::table::{Reading, from_csv};
+use pastry::exchange::pantry::{Reading, from_csv};
 use pastry::order::OrderDocument;
 use pastry::units::RoomTemperature;
 use rust_embed::RustEmbed;

@@ -142,7 +142,7 @@ pub fn entry(ingredient: &Ingredient, item: Option<&PantryItem>, used_in: i64) -
         name: ingredient.name.clone(),
         also: ingredient.also.clone(),
         group: ingredient.group,
-        own: ingredient.id.starts_with(pastry::ingredient::shelf::OWN),
+        own: ingredient.id.starts_with(pastry::ingredient::key::OWN),
         phases_percent: PhaseShares {
             fat: percent(shares.fat),
             sugar: percent(shares.sugar),

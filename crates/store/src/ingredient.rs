@@ -34,7 +34,7 @@ impl Kept for IngredientDocument {
 
 /// A kept document was fit when it was kept; one that no longer is, is as if it were not there.
 fn over_the_catalogue<'a>(own: impl Iterator<Item = &'a OwnIngredient>) -> Shelf {
-    Shelf::catalogue().with(own.filter_map(|own| own.document.ingredient().ok()))
+    Shelf::catalogue().with(own.map(|own| &own.document))
 }
 
 impl Store {
@@ -43,8 +43,7 @@ impl Store {
     /// # Errors
     /// When the file fails; [`StoreError::Damaged`].
     pub async fn shelf(&self, keys: impl IntoIterator<Item = &str>) -> Result<Shelf, StoreError> {
-        let own: Vec<&str> =
-            keys.into_iter().filter(|key| key.starts_with(pastry::ingredient::shelf::OWN)).collect();
+        let own: Vec<&str> = keys.into_iter().filter(|key| pastry::ingredient::key::is_own(key)).collect();
         if own.is_empty() {
             return Ok(Shelf::catalogue());
         }

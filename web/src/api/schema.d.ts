@@ -4326,6 +4326,8 @@ export interface components {
              * @example bright-spoon/stack
              */
             format: string;
+            /** @description Own ingredients its sponges and pieces need, so that another kitchen has them too. */
+            ingredients?: components["schemas"]["IngredientDocument"][];
             /** @description What stays in bowl, bag and pan. */
             losses?: components["schemas"]["Losses"];
             /**

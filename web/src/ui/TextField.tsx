@@ -21,13 +21,12 @@ export function TextField(props: TextFieldProps) {
   const id = useId()
   return (
     <span className={inline ? 'contents' : LABEL}>
-      <label htmlFor={id} className={inline ? 'sr-only' : ''}>
-        {label}
-      </label>
+      {!inline && <label htmlFor={id}>{label}</label>}
       <input
         autoComplete="off"
         {...rest}
         id={id}
+        aria-label={inline ? label : undefined}
         className={`${FIELD} ${fault ? 'border-hot' : 'border-line2'} ${className}`}
         aria-invalid={fault ? true : undefined}
         aria-describedby={fault ? `${id}-fault` : undefined}

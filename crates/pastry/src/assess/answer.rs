@@ -4,13 +4,14 @@ use crate::assess::document::{FormulaDocument, history_word};
 use crate::assess::figures::{Figures, KeyFigure, figures, key_figures};
 use crate::assess::pour::{Pour, pour};
 use crate::assess::reach::{PhaseReach, Span, phase_reach, spans};
+use crate::assess::ready::Ready;
 use crate::assess::spoon_sign::SpoonSign;
 use crate::assess::why::{Why, why};
 use crate::assess::words::{chance_words, detail, headline, span_sentence};
 use crate::formula::keeping::keeping;
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::tint::tint;
-use crate::formula::{Family, Fault, Mixture, Totals, WeighedLine, totals};
+use crate::formula::{Family, Fault, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
 use crate::job::duty::{Estimate, Hint, Judged, Outcome};
 use crate::job::duty::{MapAxis, Measured};
@@ -204,9 +205,17 @@ pub fn assess(document: &FormulaDocument) -> Result<Assessment, Vec<Fault>> {
 /// # Errors
 /// All faults of the document at once, each with its field and what to do.
 pub fn assess_from(document: &FormulaDocument, kitchen: &Shelf) -> Result<Assessment, Vec<Fault>> {
+    assessed(document, kitchen).map(|(_, answer)| answer)
+}
+
+/// The same, with the formula as it was made ready.
+///
+/// # Errors
+/// As [`assess_from`].
+pub fn assessed(document: &FormulaDocument, kitchen: &Shelf) -> Result<(Ready, Assessment), Vec<Fault>> {
     let mut faults = document.faults();
-    let lines = match document.shelf(kitchen).and_then(|shelf| document.formula().weigh(&shelf)) {
-        Ok(lines) => lines,
+    let ready = match Ready::of(document, kitchen) {
+        Ok(ready) => ready,
         Err(more) => {
             faults.extend(more);
             return Err(faults);
@@ -215,17 +224,22 @@ pub fn assess_from(document: &FormulaDocument, kitchen: &Shelf) -> Result<Assess
     if !faults.is_empty() {
         return Err(faults);
     }
+    let answer = answer(document, &ready);
+    Ok((ready, answer))
+}
+
+fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
+    let Ready { lines, options, .. } = ready;
     let (family, grid) = (document.family, document.grid());
     let system = family.traits().system;
     let (job, history) = (&document.work.job, document.history());
     let axis = job.axis(family);
     let (t_c, room_c) = (document.work.temperature_c.celsius(), document.work.room_temperature_c.celsius());
-    let mixture = Mixture::of(&lines);
-    let options = document.options(&lines);
+    let mixture = ready.mixture();
     // Whipping is judged on the liquid cream; its numbers, its room and its pour are those of the made one.
-    let asked = job.options(options);
+    let asked = job.options(*options);
     let predictor = Predictor::new(&mixture, system, &asked);
-    let made = Predictor::new(&mixture, system, &options);
+    let made = Predictor::new(&mixture, system, options);
     let question = Question { job, prepared: &predictor.base, axis };
     let map = map(&predictor, job, axis, history, grid);
 
@@ -250,9 +264,9 @@ pub fn assess_from(document: &FormulaDocument, kitchen: &Shelf) -> Result<Assess
                 .collect(),
         })
         .collect();
-    let totals = totals(&lines);
+    let totals = totals(lines);
     let pour_c = document.work.pour_temperature_c.filter(|_| family.traits().poured);
-    Ok(Assessment {
+    Assessment {
         name: document.name.clone(),
         family,
         job: *job,
@@ -266,7 +280,7 @@ pub fn assess_from(document: &FormulaDocument, kitchen: &Shelf) -> Result<Assess
             cook_c: options.cook_c,
             set_hours: options.hours.unwrap_or(17.0),
         },
-        lines: line_answers(&lines, document.percent_of.as_deref(), document.measures),
+        lines: line_answers(lines, document.percent_of.as_deref(), document.measures),
         in_the_room: in_the_room(&made, family, room_c, axis),
         span_sentence: span_sentence(job, &spans, grid.hottest_c()),
         spans,
@@ -278,17 +292,17 @@ pub fn assess_from(document: &FormulaDocument, kitchen: &Shelf) -> Result<Assess
         curves,
         reach: phase_reach(&mixture, family, &asked, job, history, t_c),
         figures: figures(&made.base, &made.at(t_c, history), totals.batch_mass_g),
-        key_figures: key_figures(&lines, family, &document.process, &made.base, &made.at(t_c, history)),
-        why: why(&lines, family, &asked, &predictor, &here, (t_c, history, axis)),
+        key_figures: key_figures(lines, family, &document.process, &made.base, &made.at(t_c, history)),
+        why: why(lines, family, &asked, &predictor, &here, (t_c, history, axis)),
         warnings: [
-            warnings(&lines, family, &made.base, &options, t_c, history),
+            warnings(lines, family, &made.base, options, t_c, history),
             job.duty().warning(&made.base).into_iter().collect(),
         ]
         .concat(),
         totals,
-        tint: tint(&lines, family),
+        tint: tint(lines, family),
         at,
-    })
+    }
 }
 
 /// Whether a history makes another curve: what does not melt and does not set is the same in all.

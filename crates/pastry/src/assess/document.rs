@@ -3,6 +3,7 @@
 
 use crate::assess::usual;
 use crate::fault::FaultCode;
+use crate::format;
 use crate::formula::process::{GroupCooks, overrun_percent, whip};
 use crate::formula::{Family, Fault, Formula, Line, Process, Rules, WeighedLine};
 use crate::ingredient::{IngredientDocument, Shelf};
@@ -14,13 +15,9 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// What the `format` field says.
-pub const FORMAT: &str = "bright-spoon/formula";
+pub const FORMAT: &str = format::FORMULA.name;
 /// The version of the format written and read here.
-pub const VERSION: u32 = 1;
-/// Longest name, characters.
-pub const LONGEST_NAME: usize = 120;
-/// Longest note, characters.
-pub const LONGEST_NOTE: usize = 4000;
+pub const VERSION: u32 = format::FORMULA.version;
 
 /// The work a cream is meant for.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
@@ -157,43 +154,13 @@ impl FormulaDocument {
     /// # Errors
     /// Faults of the ingredients it brings, each with its field.
     pub fn shelf(&self, kitchen: &Shelf) -> Result<Shelf, Vec<Fault>> {
-        let mut faults = Vec::new();
-        let mut brought = Vec::new();
-        for (at, own) in self.ingredients.iter().enumerate() {
-            match own.ingredient() {
-                Ok(ingredient) => brought.push(ingredient),
-                Err(found) => faults.extend(
-                    found
-                        .into_iter()
-                        .map(|fault| Fault { field: format!("ingredients.{at}.{}", fault.field), ..fault }),
-                ),
-            }
-        }
-        if faults.is_empty() { Ok(kitchen.clone().with(brought)) } else { Err(faults) }
+        kitchen.bringing(&self.ingredients)
     }
 
     /// Faults of everything but the lines: format, texts, geometry, a history the job cannot have.
     pub fn faults(&self) -> Vec<Fault> {
-        let mut faults = Vec::new();
-        if self.format != FORMAT {
-            let shown: String = self.format.chars().take(40).collect();
-            let message = format!("this is “{shown}”, not a formula: the format field must say {FORMAT}");
-            faults.push(Fault::new("format", FaultCode::UnknownFormat, message));
-        }
-        if self.version != VERSION {
-            let message = format!(
-                "version {} is not known here: this program reads version {VERSION}; update it, or save the file as version {VERSION}",
-                self.version
-            );
-            faults.push(Fault::new("version", FaultCode::UnknownVersion, message));
-        }
-        for (field, text, most) in [("name", &self.name, LONGEST_NAME), ("note", &self.note, LONGEST_NOTE)] {
-            let long = text.chars().count();
-            if long > most {
-                let message = format!("the {field} has {long} letters: shorten it to {most}");
-                faults.push(Fault::new(field, FaultCode::TooLong, message));
-            }
-        }
+        let mut faults = format::FORMULA.faults(&self.format, self.version);
+        faults.extend(format::text_faults(&self.name, &self.note));
         let jobs = usual::jobs(self.family);
         if !jobs.contains(&self.work.job.word()) {
             let message = format!(

@@ -1,6 +1,6 @@
 //! What a formula comes to: its document, and the whole answer to it.
 //!
-//! [`document`] is what comes from outside and [`answer`] the answer to it: [`reach`] says how far one phase may move
+//! [`document`] is what comes from outside, [`ready`] the same in grams, and [`answer`] the answer to it: [`reach`] says how far one phase may move
 //! and where the job is met, [`pour`] what happens before it sets, [`figures`] what else a cook looks at, [`why`] where
 //! it comes from; [`words`] say it as the spoon would, and [`spoon_sign`] what a spoonful does. [`compare()`] sets several
 //! side by side. [`starts`] are formulas to begin with, [`usual`] what each family is used for.
@@ -12,12 +12,14 @@ pub mod document;
 pub mod figures;
 pub mod pour;
 pub mod reach;
+pub mod ready;
 pub mod spoon_sign;
 pub mod starts;
 pub mod usual;
 pub mod why;
 pub mod words;
 
-pub use answer::{Assessment, assess, assess_from};
+pub use answer::{Assessment, assess, assess_from, assessed};
 pub use compare::{Comparison, compare};
 pub use document::{FormulaDocument, Work};
+pub use ready::Ready;

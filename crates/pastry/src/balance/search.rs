@@ -1,7 +1,9 @@
 //! Everything ways are looked for with: the formula as it is, what counts as there, and how an answer in
 //! grams becomes a formula again.
 
+use crate::assess::Ready;
 use crate::assess::answer::{Assessment, assess_from};
+use crate::assess::assessed;
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::balance::effects::{effect_words, effects};
@@ -77,14 +79,11 @@ impl<'a> Search<'a> {
         kitchen: &'a Shelf,
         price: Price<'a>,
     ) -> Result<Self, Vec<Fault>> {
-        let now = assess_from(document, kitchen)?;
-        let shelf = document.shelf(kitchen)?;
-        let lines = document.formula().weigh(&shelf)?;
+        let (Ready { lines, options, .. }, now) = assessed(document, kitchen)?;
         let faults = rule_faults(document, &lines);
         if !faults.is_empty() {
             return Err(faults);
         }
-        let options = document.options(&lines);
         let edges = Asked::of(document, &options).edges(&Mixture::of(&lines));
         let margin = (MARGIN_OF_WIDTH * edges.width()).clamp(0.0, MOST_MARGIN);
         let most_split = SAFE_SPLIT.max(edges.split);

@@ -2,13 +2,14 @@
 //! document is written by the page, kept by the kitchen, carried inside formulas and listed in files.
 
 use crate::fault::{Fault, FaultCode};
+use crate::format;
 use crate::ingredient::catalogue::{Flags, Ingredient, Pack};
 use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::diet::ALLERGENS;
 use crate::ingredient::group::Group;
+use crate::ingredient::key::OWN;
 use crate::ingredient::label::Label;
 use crate::ingredient::origin::Origin;
-use crate::ingredient::shelf::OWN;
 use crate::ingredient::weights::{HouseholdWeight, HouseholdWeights};
 use crate::units::kitchen::{Unit, UnitKind};
 use serde::{Deserialize, Serialize};
@@ -16,9 +17,9 @@ use std::collections::BTreeMap;
 use utoipa::ToSchema;
 
 /// What the `format` field says.
-pub const FORMAT: &str = "bright-spoon/ingredient";
+pub const FORMAT: &str = format::INGREDIENT.name;
 /// The version written and read here.
-pub const VERSION: u32 = 1;
+pub const VERSION: u32 = format::INGREDIENT.version;
 /// How far shares may add up beside 100, points: what rounding to a tenth can do over 26 shares.
 const CLOSES: f64 = 0.5;
 
@@ -176,13 +177,9 @@ impl IngredientDocument {
 
     /// Everything that is wrong with it, each with its field and what to do.
     pub fn faults(&self) -> Vec<Fault> {
-        let mut faults = Vec::new();
+        let mut faults = format::INGREDIENT.faults(&self.format, self.version);
         let mut fault =
             |field: &str, code: FaultCode, message: String| faults.push(Fault::new(field, code, message));
-        if self.format != FORMAT || self.version != VERSION {
-            let message = format!("the format must say {FORMAT}, version {VERSION}");
-            fault("format", FaultCode::UnknownFormat, message);
-        }
         let tail = self.key.strip_prefix(OWN).unwrap_or_default();
         let fits = |c: char| c.is_ascii_lowercase() || c.is_ascii_digit() || c == '-' || c == '_';
         if tail.is_empty() || self.key.len() > 60 || !tail.chars().all(fits) {

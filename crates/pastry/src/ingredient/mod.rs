@@ -6,13 +6,13 @@ pub mod diet;
 pub mod document;
 pub mod group;
 pub mod infer;
+pub mod key;
 pub mod label;
 pub mod measure;
 pub mod origin;
 pub mod role;
 pub mod search;
 pub mod shelf;
-pub mod table;
 pub mod weights;
 
 pub use catalogue::{Ingredient, Pack, catalogue, find};

@@ -1,17 +1,24 @@
 //! The shelf a formula is weighed from: the catalogue, and over it the kitchen's own ingredients.
 
+use crate::fault::Fault;
 use crate::ingredient::catalogue::{Ingredient, catalogue, find};
+use crate::ingredient::document::IngredientDocument;
 use std::collections::BTreeMap;
 use std::sync::Arc;
 
-/// Ingredients by key. Keys of own ingredients begin with [`OWN`], so they never hide the catalogue.
-#[derive(Debug, Clone, Default)]
-pub struct Shelf {
-    own: BTreeMap<String, Arc<Ingredient>>,
+/// An own ingredient: as it was written, and as it is asked.
+#[derive(Debug, Clone)]
+struct Own {
+    document: Arc<IngredientDocument>,
+    ingredient: Arc<Ingredient>,
 }
 
-/// What the key of an own ingredient begins with.
-pub const OWN: &str = "own-";
+/// Ingredients by key. Keys of own ingredients begin with [`OWN`](crate::ingredient::key::OWN), so they never hide the
+/// catalogue.
+#[derive(Debug, Clone, Default)]
+pub struct Shelf {
+    own: BTreeMap<String, Own>,
+}
 
 impl Shelf {
     /// Only the catalogue.
@@ -19,48 +26,55 @@ impl Shelf {
         Self::default()
     }
 
-    /// With own ingredients; of two with one key the first stays.
-    pub fn with(mut self, own: impl IntoIterator<Item = Ingredient>) -> Self {
-        for ingredient in own {
-            self.own.entry(ingredient.id.clone()).or_insert_with(|| Arc::new(ingredient));
+    /// With own ingredients that were fit when they were kept; of two with one key the first stays, and one that no longer
+    /// is fit is as if it were not there.
+    pub fn with<'a>(mut self, own: impl IntoIterator<Item = &'a IngredientDocument>) -> Self {
+        for document in own {
+            if let Ok(ingredient) = document.ingredient() {
+                self.add(document, ingredient);
+            }
         }
         self
     }
 
+    /// With what a document brings; of two with one key that of the kitchen stays.
+    ///
+    /// # Errors
+    /// Faults of what is brought, each with its field.
+    pub fn bringing(&self, ingredients: &[IngredientDocument]) -> Result<Self, Vec<Fault>> {
+        let mut shelf = self.clone();
+        let mut faults = Vec::new();
+        for (at, document) in ingredients.iter().enumerate() {
+            match document.ingredient() {
+                Ok(ingredient) => shelf.add(document, ingredient),
+                Err(found) => faults.extend(found.into_iter().map(|fault| {
+                    let field = format!("ingredients.{at}.{}", fault.field);
+                    Fault { field, ..fault }
+                })),
+            }
+        }
+        if faults.is_empty() { Ok(shelf) } else { Err(faults) }
+    }
+
+    fn add(&mut self, document: &IngredientDocument, ingredient: Ingredient) {
+        self.own.entry(ingredient.id.clone()).or_insert_with(|| Own {
+            document: Arc::new(document.clone()),
+            ingredient: Arc::new(ingredient),
+        });
+    }
+
     /// The ingredient with this key.
     pub fn find(&self, id: &str) -> Option<&Arc<Ingredient>> {
-        find(id).or_else(|| self.own.get(id))
+        find(id).or_else(|| Some(&self.own.get(id)?.ingredient))
+    }
+
+    /// An own ingredient as it was written.
+    pub fn document(&self, key: &str) -> Option<&IngredientDocument> {
+        Some(&self.own.get(key)?.document)
     }
 
     /// All of them: own ones first.
     pub fn all(&self) -> impl Iterator<Item = &Arc<Ingredient>> {
-        self.own.values().chain(catalogue())
-    }
-}
-
-/// A key made of a name: "Meadow cream 38 %" becomes `own-meadow-cream-38`.
-pub fn key_for(name: &str) -> String {
-    let plain = deunicode::deunicode(name).to_lowercase();
-    let mut key = String::from(OWN);
-    for word in plain.split(|c: char| !c.is_ascii_alphanumeric()).filter(|word| !word.is_empty()) {
-        if key.len() + word.len() > 52 {
-            break;
-        }
-        if !key.ends_with('-') {
-            key.push('-');
-        }
-        key.push_str(word);
-    }
-    if key.len() == OWN.len() { key + "ingredient" } else { key }
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn a_name_in_any_script_makes_a_key() {
-        assert_eq!(key_for("Crème double 45 %"), "own-creme-double-45");
-        assert_eq!(key_for("  "), "own-ingredient");
+        self.own.values().map(|own| &own.ingredient).chain(catalogue())
     }
 }

@@ -1,7 +1,9 @@
 //! A school worked out for one formula: steps with their minutes, the temperature it starts at, and what
 //! choosing it changes.
 
+use crate::assess::Ready;
 use crate::assess::answer::{Assessment, assess_from};
+use crate::assess::assessed;
 use crate::assess::document::{FormulaDocument, history_word};
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
@@ -67,9 +69,7 @@ pub struct MethodSheet {
 /// # Errors
 /// Faults of the document.
 pub fn sheet(document: &FormulaDocument, kitchen: &Shelf) -> Result<Vec<MethodSheet>, Vec<Fault>> {
-    let now = assess_from(document, kitchen)?;
-    let shelf = document.shelf(kitchen)?;
-    let lines = document.formula().weigh(&shelf)?;
+    let (Ready { lines, .. }, now) = assessed(document, kitchen)?;
     let all: Vec<&School> = schools_of(document.family).collect();
     let chosen = document
         .method

@@ -129,12 +129,12 @@ pub fn order(
         .cakes
         .iter()
         .zip(&makings)
-        .map(|(cake, makings)| stack_of(&cake.stack, makings, known, room_c))
+        .map(|(cake, makings)| stack_of(&cake.stack, makings, room_c))
         .collect();
     let price = |ingredient: &Ingredient| pack(ingredient).map(|pack| pack.price_per_kg());
     let batches = batches(document, &cakes, &makings, &price);
     // What a file brings is not on the shelf: a line of it must not be missing from a list.
-    let larder = Larder::of(&makings, known.shelf);
+    let larder = Larder::of(&makings);
     let (shopping, eggs) = shopping(document, &batches, &larder, pack);
     let portions: u32 = document
         .cakes
@@ -151,7 +151,7 @@ pub fn order(
             .sum(),
     );
     let mut findings = portions_found(document, portions);
-    findings.extend(without(document, known, &makings));
+    findings.extend(without(document, &makings));
     findings.sort_by_key(|finding| std::cmp::Reverse(finding.standing));
     let mut allergens: Vec<String> = cakes.iter().flat_map(|cake| cake.allergens.clone()).collect();
     allergens.sort();
@@ -205,7 +205,7 @@ fn portions_found(document: &OrderDocument, portions: u32) -> Vec<Finding> {
 }
 
 /// What is in it and must not be.
-fn without(document: &OrderDocument, known: &Known, makings: &[Makings]) -> Vec<Finding> {
+fn without(document: &OrderDocument, makings: &[Makings]) -> Vec<Finding> {
     let wanted = &document.without;
     let mut found = Vec::new();
     if wanted.is_empty() {
@@ -248,7 +248,7 @@ fn without(document: &OrderDocument, known: &Known, makings: &[Makings]) -> Vec<
             say(at, &bake.name, &baked.allergens, own, None);
         }
         for pieces in cake.stack.tiers.iter().flat_map(|tier| &tier.pieces) {
-            if let Some(own) = pieces.ingredient.as_deref().and_then(|key| known.shelf.find(key)) {
+            if let Some(own) = pieces.ingredient.as_deref().and_then(|key| makings.shelf.find(key)) {
                 say(at, &pieces.name, &own.allergens, diet(std::iter::once((own.as_ref(), 1.0))), None);
             }
         }

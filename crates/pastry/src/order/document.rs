@@ -1,6 +1,7 @@
 //! The open format of an order: when it is eaten, by how many, what must not be in it, and its cakes.
 
 use crate::fault::{Fault, FaultCode};
+use crate::format;
 use crate::stack::StackDocument;
 use crate::stack::no_cake;
 use crate::units::RoomTemperature;
@@ -9,9 +10,9 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// What the `format` field says.
-pub const FORMAT: &str = "bright-spoon/order";
+pub const FORMAT: &str = format::ORDER.name;
 /// The version of the format written and read here.
-pub const VERSION: u32 = 1;
+pub const VERSION: u32 = format::ORDER.version;
 /// Most cakes of one order.
 pub const MOST_CAKES: usize = 40;
 /// Most pieces of one cake.
@@ -118,32 +119,10 @@ impl OrderDocument {
 
     /// What makes it no order, and no cakes, each with its field.
     pub fn faults(&self) -> Vec<Fault> {
-        let mut faults = Vec::new();
+        let mut faults = format::ORDER.faults(&self.format, self.version);
+        faults.extend(format::text_faults(&self.name, &self.note));
         let mut fault =
             |field: &str, code: FaultCode, message: String| faults.push(Fault::new(field, code, message));
-        if self.format != FORMAT {
-            let shown: String = self.format.chars().take(40).collect();
-            fault(
-                "format",
-                FaultCode::UnknownFormat,
-                format!("this is “{shown}”, not an order: the format field must say {FORMAT}"),
-            );
-        }
-        if self.version != VERSION {
-            let words =
-                format!("version {} is not known here: this program reads version {VERSION}", self.version);
-            fault("version", FaultCode::UnknownVersion, words);
-        }
-        for (field, text, most) in [("name", &self.name, 120), ("note", &self.note, 4000)] {
-            let letters = text.chars().count();
-            if letters > most {
-                fault(
-                    field,
-                    FaultCode::TooLong,
-                    format!("the {field} has {letters} letters: shorten it to {most}"),
-                );
-            }
-        }
         if self.cakes.len() > MOST_CAKES {
             fault(
                 "cakes",

@@ -1,18 +1,14 @@
 //! An order: its cakes, and from them what to make, buy, label and pay, and what is left over.
 //!
 //! [`document`] is the open format; [`answer`] works it out: [`batch`]es to weigh, [`shopping`], [`leftover`]s,
-//! [`label`]s. [`table`] writes its lists as CSV, [`recipe`] everything as Schema.org Recipe.
+//! [`label`]s.
 
 pub mod answer;
 pub mod batch;
 pub mod document;
-pub mod foreign;
 pub mod label;
 pub mod leftover;
-pub mod recipe;
 pub mod shopping;
-pub mod table;
 
 pub use answer::{OrderAnswer, order};
 pub use document::{OrderDocument, OrderedCake, Without};
-pub use table::{ListKind, to_csv};

@@ -56,22 +56,23 @@ pub struct Eggs {
 /// Every ingredient an order may name: of its formulas and bakes, wherever they come from, and of the shelf.
 pub struct Larder<'a> {
     weighed: HashMap<&'a str, &'a Ingredient>,
-    shelf: &'a Shelf,
+    shelves: Vec<&'a Shelf>,
 }
 
 impl<'a> Larder<'a> {
-    /// Of the makings of its cakes, and the shelf.
-    pub fn of(makings: &'a [Makings], shelf: &'a Shelf) -> Self {
+    /// Of the makings of its cakes.
+    pub fn of(makings: &'a [Makings]) -> Self {
         let creams = makings.iter().flat_map(|own| own.creams.values().flatten()).flat_map(|own| &own.lines);
         let bakes = makings.iter().flat_map(|own| own.bakes.values().flatten()).flat_map(|own| &own.lines);
         let weighed =
             creams.chain(bakes).map(|line| (line.ingredient.id.as_str(), line.ingredient.as_ref())).collect();
-        Larder { weighed, shelf }
+        Larder { weighed, shelves: makings.iter().map(|own| &own.shelf).collect() }
     }
 
     /// The ingredient with this key.
     pub fn find(&self, key: &str) -> Option<&'a Ingredient> {
-        self.weighed.get(key).copied().or_else(|| self.shelf.find(key).map(AsRef::as_ref))
+        let on_a_shelf = || self.shelves.iter().find_map(|shelf| shelf.find(key)).map(AsRef::as_ref);
+        self.weighed.get(key).copied().or_else(on_a_shelf)
     }
 }
 

@@ -1,5 +1,6 @@
 //! What is really in the bowl: the formula brought to its weight, at its temperature.
 
+use crate::assess::Ready;
 use crate::assess::answer::{Assessment, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::{Asked, Edges};
@@ -52,9 +53,9 @@ impl Bowl {
         grams: Option<f64>,
         t_c: Option<f64>,
     ) -> Result<Self, Vec<Fault>> {
-        let own = document.shelf(shelf)?;
-        let mut lines = document.formula().weigh(&own)?;
-        let planned: f64 = lines.iter().map(|line| line.mass.grams()).sum();
+        let ready = Ready::of(document, shelf)?;
+        let planned = ready.batch_g();
+        let mut lines = ready.lines;
         if let Some(grams) = grams {
             if !(grams.is_finite() && grams > 0.0 && grams <= 1e6) {
                 let message = "write what is in the bowl, in grams above 0";

@@ -1,5 +1,6 @@
 //! A step of a remedy, worked out for one bowl.
 
+use crate::assess::Ready;
 use crate::assess::answer::{Assessment, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::balance::single::nearest_met;
@@ -205,10 +206,11 @@ fn add(
 
 /// What else an addition does, with the weight of the bowl first.
 fn besides(bowl: &Bowl, document: &FormulaDocument, after: &Assessment, shelf: &Shelf) -> Vec<String> {
-    let lines = document.shelf(shelf).and_then(|own| document.formula().weigh(&own));
-    let (Ok(lines), Some(before)) = (lines, bowl.before(shelf)) else { return Vec::new() };
+    let (Ok(ready), Some(before)) = (Ready::of(document, shelf), bowl.before(shelf)) else {
+        return Vec::new();
+    };
     let mut said = vec![format!("{} g in the bowl", on_a_scale(after.totals.batch_mass_g))];
-    said.extend(differs((before, &bowl.lines), (after, &lines), None));
+    said.extend(differs((before, &bowl.lines), (after, &ready.lines), None));
     said
 }
 

@@ -1,6 +1,7 @@
 //! The factor a target asks for, and every amount at it.
 
-use crate::assess::answer::assess_from;
+use crate::assess::Ready;
+use crate::assess::assessed;
 use crate::assess::document::FormulaDocument;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::kitchen_words::in_pieces;
@@ -78,9 +79,7 @@ pub struct Scaled {
 /// Faults of the document; a target that cannot be met: nothing wanted, a factor below 0.01 or above
 /// 1000, a line that is not there, an amount that cannot be read or weighed.
 pub fn scale(ask: &ScaleAsk, kitchen: &Shelf, pack: PackOf) -> Result<Scaled, Vec<Fault>> {
-    let now = assess_from(&ask.document, kitchen)?;
-    let shelf = ask.document.shelf(kitchen)?;
-    let lines = ask.document.formula().weigh(&shelf)?;
+    let (Ready { lines, .. }, now) = assessed(&ask.document, kitchen)?;
     if !(0.0..=50.0).contains(&ask.loss_percent) {
         let message = "what stays in bowl and bag is 0 to 50 % of the batch";
         return Err(vec![Fault::new("loss_percent", FaultCode::OutOfRange, message)]);

@@ -114,11 +114,11 @@ pub fn stack(document: &StackDocument, known: &Known, room_c: f64) -> Result<Sta
         return Err(wrong);
     }
     let makings = Makings::of(document, known);
-    Ok(stack_of(document, &makings, known, room_c))
+    Ok(stack_of(document, &makings, room_c))
 }
 
 /// The same from what is already looked up.
-pub fn stack_of(document: &StackDocument, makings: &Makings, known: &Known, room_c: f64) -> StackAnswer {
+pub fn stack_of(document: &StackDocument, makings: &Makings, room_c: f64) -> StackAnswer {
     let layout = Layout::of(document);
     let amounts = amounts(document, &layout, makings);
     let room_c = if room_c.is_finite() { room_c.clamp(0.0, 45.0) } else { 21.0 };
@@ -148,7 +148,7 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, known: &Known, room
         .chain(makings.bakes.values().flatten().flat_map(|baked| baked.allergens.iter()))
         .cloned()
         .chain(document.tiers.iter().flat_map(|tier| &tier.pieces).flat_map(|pieces| {
-            let found = pieces.ingredient.as_deref().and_then(|key| known.shelf.find(key));
+            let found = pieces.ingredient.as_deref().and_then(|key| makings.shelf.find(key));
             found.map(|ingredient| ingredient.allergens.clone()).unwrap_or_default()
         }))
         .collect();
@@ -170,8 +170,8 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, known: &Known, room
         tiers,
         places,
         parts,
-        diet: diet_of(makings, document, known),
-        incomplete: incomplete(document, makings, known, &findings),
+        diet: diet_of(makings, document),
+        incomplete: incomplete(document, makings, &findings),
         cautions: cautions(makings, &allergens),
         findings,
         allergens,
@@ -253,12 +253,7 @@ fn verdict(findings: &[Finding], scene: &Scene) -> (String, String) {
 
 /// What is not known of a cake, so that its lists, labels and cost are not whole: places without a formula that can be
 /// worked out, batters that are not written, pieces that are no ingredient.
-fn incomplete(
-    document: &StackDocument,
-    makings: &Makings,
-    known: &Known,
-    findings: &[Finding],
-) -> Vec<String> {
+fn incomplete(document: &StackDocument, makings: &Makings, findings: &[Finding]) -> Vec<String> {
     let mut said: Vec<String> = findings
         .iter()
         .filter(|own| own.code == FindingCode::Unlinked)
@@ -273,7 +268,7 @@ fn incomplete(
             }
         }
         for pieces in &tier.pieces {
-            if pieces.ingredient.as_deref().and_then(|key| known.shelf.find(key)).is_none() {
+            if pieces.ingredient.as_deref().and_then(|key| makings.shelf.find(key)).is_none() {
                 let name = named(&pieces.name, "pieces");
                 said.push(format!("{name} is no ingredient of the pantry: what is in it is not known."));
             }
@@ -315,7 +310,7 @@ fn cuts(scene: &Scene, portions: u32, finished_g: f64) -> Vec<Cut> {
         .collect()
 }
 
-fn diet_of(makings: &Makings, document: &StackDocument, known: &Known) -> Diet {
+fn diet_of(makings: &Makings, document: &StackDocument) -> Diet {
     let mut diet = Diet { vegan: true, vegetarian: true, no_pork: true, no_alcohol: true };
     let mut meet = |other: Diet| {
         diet.vegan &= other.vegan;
@@ -332,7 +327,7 @@ fn diet_of(makings: &Makings, document: &StackDocument, known: &Known) -> Diet {
         ));
     }
     for pieces in document.tiers.iter().flat_map(|tier| &tier.pieces) {
-        if let Some(ingredient) = pieces.ingredient.as_deref().and_then(|key| known.shelf.find(key)) {
+        if let Some(ingredient) = pieces.ingredient.as_deref().and_then(|key| makings.shelf.find(key)) {
             meet(crate::ingredient::diet(std::iter::once((ingredient.as_ref(), pieces.each_g))));
         }
     }

@@ -1,6 +1,7 @@
 //! What the places of a cake are made of, looked up and made ready to be asked.
 
 use crate::assess::FormulaDocument;
+use crate::assess::Ready;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::tint::{baked_tint, tint};
 use crate::formula::{Formula, Mixture, System, WeighedLine, totals};
@@ -51,11 +52,9 @@ pub struct Cream {
 
 impl Cream {
     fn of(document: FormulaDocument, shelf: &Shelf) -> Result<Self, Vec<Fault>> {
-        let shelf = document.shelf(shelf)?;
-        let lines = document.formula().weigh(&shelf)?;
+        let Ready { lines, options, .. } = Ready::of(&document, shelf)?;
         let (family, t_c, history) =
             (document.family, document.work.temperature_c.celsius(), document.history());
-        let options = document.options(&lines);
         let predictor = Predictor::new(&Mixture::of(&lines), family.traits().system, &options);
         let totals = totals(&lines);
         Ok(Cream {
@@ -199,11 +198,15 @@ pub struct Makings {
     pub creams: HashMap<String, Result<Cream, Vec<Fault>>>,
     /// What is baked.
     pub bakes: HashMap<String, Result<Baked, Vec<Fault>>>,
+    /// The kitchen's shelf, and on it the own ingredients the cake brings.
+    pub shelf: Shelf,
 }
 
 impl Makings {
     /// Looks up what a cake names: the kitchen's own first, then what the cake brings.
     pub fn of(document: &StackDocument, known: &Known) -> Self {
+        // What it brings was looked at before: what is amiss with it is refused.
+        let shelf = known.shelf.bringing(&document.ingredients).unwrap_or_else(|_| known.shelf.clone());
         let creams = document
             .component_keys()
             .into_iter()
@@ -214,9 +217,8 @@ impl Makings {
                 Some((key.to_owned(), Cream::of(formula.clone(), known.shelf)))
             })
             .collect();
-        let bakes =
-            document.bakes.iter().map(|bake| (bake.key.clone(), Baked::of(bake, known.shelf))).collect();
-        Makings { creams, bakes }
+        let bakes = document.bakes.iter().map(|bake| (bake.key.clone(), Baked::of(bake, &shelf))).collect();
+        Makings { creams, bakes, shelf }
     }
 
     /// A component that can be worked out.

@@ -1,7 +1,9 @@
 //! The open format of a cake: what stands on the plate, from the bottom up, and what each place is made of.
 
 use crate::assess::FormulaDocument;
+use crate::format;
 use crate::formula::Line;
+use crate::ingredient::IngredientDocument;
 use crate::stack::onto::{CoatLayer, Dowels, Drips, Pieces, PipedBorder, Rosettes};
 use crate::stack::shape::body::Body;
 use crate::units::kitchen::Measures;
@@ -9,9 +11,9 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// What the `format` field says.
-pub const FORMAT: &str = "bright-spoon/stack";
+pub const FORMAT: &str = format::STACK.name;
 /// The version of the format written and read here.
-pub const VERSION: u32 = 1;
+pub const VERSION: u32 = format::STACK.version;
 /// Most tiers drawn and worked out.
 pub const MOST_TIERS: usize = 12;
 /// Most layers of one tier read; more than [`USUAL_LAYERS`] are spoken of.
@@ -49,6 +51,10 @@ pub struct StackDocument {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 60)]
     pub components: Vec<BroughtComponent>,
+    /// Own ingredients its sponges and pieces need, so that another kitchen has them too.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 200)]
+    pub ingredients: Vec<IngredientDocument>,
     /// Temperature it is eaten at, °C; that of the room when none.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(minimum = -5, maximum = 45)]
@@ -340,6 +346,7 @@ impl StackDocument {
             tiers: vec![Tier::empty(body)],
             bakes: Vec::new(),
             components: Vec::new(),
+            ingredients: Vec::new(),
             serve_c: None,
             transport_c: None,
             portion_g: None,
@@ -354,6 +361,17 @@ impl StackDocument {
     pub fn component_keys(&self) -> Vec<&str> {
         let mut keys: Vec<&str> =
             self.tiers.iter().flat_map(Tier::named).filter_map(|named| named.as_deref()).collect();
+        keys.sort_unstable();
+        keys.dedup();
+        keys
+    }
+
+    /// Keys of the ingredients that its own batters and pieces name, each once.
+    pub fn own_ingredient_keys(&self) -> Vec<&str> {
+        let batters = self.bakes.iter().flat_map(|bake| &bake.lines).map(|line| line.ingredient.as_str());
+        let pieces = self.tiers.iter().flat_map(|tier| &tier.pieces);
+        let mut keys: Vec<&str> =
+            batters.chain(pieces.filter_map(|pieces| pieces.ingredient.as_deref())).collect();
         keys.sort_unstable();
         keys.dedup();
         keys

@@ -1,37 +1,18 @@
 //! What is no cake at all, and refused; everything else that is wrong with one is a finding.
 
 use crate::fault::{Fault, FaultCode};
-use crate::stack::document::{FORMAT, MOST_LAYERS, MOST_TIERS, StackDocument, VERSION};
-
-/// Longest name, characters.
-const LONGEST_NAME: usize = 120;
+use crate::format;
+use crate::ingredient::Shelf;
+use crate::stack::document::{MOST_LAYERS, MOST_TIERS, StackDocument};
 
 /// What makes it no cake at all: another format, nothing or far too much in it.
 pub fn faults(document: &StackDocument) -> Vec<Fault> {
-    let mut faults = Vec::new();
+    let mut faults = format::STACK.faults(&document.format, document.version);
+    faults.extend(format::text_faults(&document.name, &document.note));
+    // What it brings is looked at against an empty kitchen: what is wrong with it is wrong everywhere.
+    faults.extend(Shelf::catalogue().bringing(&document.ingredients).err().unwrap_or_default());
     let mut fault =
         |field: &str, code: FaultCode, message: String| faults.push(Fault::new(field, code, message));
-    if document.format != FORMAT {
-        let shown: String = document.format.chars().take(40).collect();
-        fault(
-            "format",
-            FaultCode::UnknownFormat,
-            format!("this is “{shown}”, not a cake: the format field must say {FORMAT}"),
-        );
-    }
-    if document.version != VERSION {
-        let words =
-            format!("version {} is not known here: this program reads version {VERSION}", document.version);
-        fault("version", FaultCode::UnknownVersion, words);
-    }
-    let letters = document.name.chars().count();
-    if letters > LONGEST_NAME {
-        fault(
-            "name",
-            FaultCode::TooLong,
-            format!("the name has {letters} letters: shorten it to {LONGEST_NAME}"),
-        );
-    }
     if document.tiers.is_empty() || document.tiers.len() > MOST_TIERS {
         fault(
             "tiers",

@@ -1,6 +1,8 @@
 //! The answer to a swap.
 
-use crate::assess::answer::{Assessment, Point, assess_from};
+use crate::assess::Ready;
+use crate::assess::answer::Point;
+use crate::assess::assessed;
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::balance::search::{Price, Search, parts};
@@ -70,10 +72,7 @@ pub struct Swaps {
 /// Faults of the document; a swap that cannot be meant; nothing that stands in.
 pub fn swap(ask: &SwapAsk, kitchen: &Shelf, price: Price) -> Result<Swaps, Vec<Fault>> {
     let order = order(&ask.keep)?;
-    let was = assess_from(&ask.document, kitchen)?;
-    let shelf = ask.document.shelf(kitchen)?;
-    let lines = ask.document.formula().weigh(&shelf)?;
-    let options = ask.document.options(&lines);
+    let (Ready { shelf, lines, options }, was) = assessed(&ask.document, kitchen)?;
     let before = Before {
         edges: Asked::of(&ask.document, &options).edges(&Mixture::of(&lines)),
         answer: &was,
@@ -133,10 +132,7 @@ fn option(
             None => format!("{} g", on_a_scale(grams[at])),
         };
     }
-    let after: Assessment = assess_from(&document, kitchen)?;
-    let shelf = document.shelf(kitchen)?;
-    let lines = document.formula().weigh(&shelf)?;
-    let options = document.options(&lines);
+    let (Ready { lines, options, .. }, after) = assessed(&document, kitchen)?;
     let edges = Asked::of(&document, &options).edges(&Mixture::of(&lines));
     let cost = cost_per_kg(&lines, price);
     Ok(SwapOption {

@@ -4,11 +4,12 @@
 use crate::cakes::{chosen, formulas, start, template, with_known};
 use pastry::assess::assess;
 use pastry::assess::starts::starts;
+use pastry::exchange::lists::{ListKind, to_csv};
+use pastry::exchange::recipe::{formula_recipe, order_recipe, stack_recipe};
 use pastry::formula::keeping::keeping;
 use pastry::formula::{Family, Line};
 use pastry::ingredient::{Ingredient, Shelf};
-use pastry::order::recipe::{formula_recipe, order_recipe, stack_recipe};
-use pastry::order::{ListKind, OrderAnswer, OrderDocument, OrderedCake, order, to_csv};
+use pastry::order::{OrderAnswer, OrderDocument, OrderedCake, order};
 use pastry::stack::{Known, Layer, StackDocument, stack};
 use serde_json::Value;
 

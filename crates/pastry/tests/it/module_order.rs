@@ -3,7 +3,7 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 14] = [
+const ORDER: [&str; 15] = [
     "units",
     "ingredient",
     "formula",
@@ -17,6 +17,7 @@ const ORDER: [&str; 14] = [
     "method",
     "stack",
     "order",
+    "exchange",
     "rescue",
 ];
 

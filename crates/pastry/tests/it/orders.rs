@@ -1,14 +1,15 @@
 //! Orders: everything adds up to the gram, lists agree with each other, files come back as they were.
 
 use crate::cakes::{chosen, formulas, template, with_known};
+use pastry::exchange::bring;
+use pastry::exchange::lists::{ListKind, to_csv};
+use pastry::exchange::read::{ReadFile, read};
+use pastry::exchange::recipe::{formula_recipe, order_recipe, stack_recipe};
 use pastry::formula::Family;
-use pastry::ingredient::{Ingredient, Shelf};
-use pastry::order::foreign::{ReadFile, read};
-use pastry::order::recipe::{
-    formula_recipe, order_recipe, order_with_components, stack_recipe, with_components,
-};
-use pastry::order::{ListKind, OrderAnswer, OrderDocument, OrderedCake, Without, order, to_csv};
+use pastry::ingredient::{Ingredient, IngredientDocument, Shelf, find};
+use pastry::order::{OrderAnswer, OrderDocument, OrderedCake, Without, order};
 use pastry::stack::check::finding::FindingCode;
+use pastry::stack::onto::Pieces;
 use pastry::stack::resize::ResizeTo;
 use pastry::stack::{Body, Known, ResizeAsk, StackDocument, Standing, resize, templates};
 use serde_json::json;
@@ -287,7 +288,7 @@ fn files_come_back_as_they_were_as_json_and_as_recipes() {
     let shelf = Shelf::catalogue();
     let kitchen = formulas();
     let known = Known { formulas: &kitchen, shelf: &shelf };
-    let whole = order_with_components(&document, &known);
+    let whole = bring::order(&document, &known);
     for text in [serde_json::to_string(&whole).unwrap(), order_recipe(&document, &known).to_string()] {
         assert_eq!(read(&text, &shelf).unwrap(), ReadFile::Order { document: whole.clone() });
     }
@@ -298,7 +299,7 @@ fn files_come_back_as_they_were_as_json_and_as_recipes() {
     let there = order(&whole, &elsewhere, &pack, &|_| Vec::new()).unwrap();
     assert_eq!(there.finished_g, worked_out(&document).finished_g);
     for own in templates() {
-        let cake: StackDocument = with_components(&chosen(&own.document), &known);
+        let cake: StackDocument = bring::stack(&chosen(&own.document), &known);
         let recipe = stack_recipe(&chosen(&own.document), &known, 21.0);
         assert_eq!(recipe["@type"], "Recipe");
         assert_eq!(recipe["@context"], "https://schema.org");
@@ -317,6 +318,64 @@ fn files_come_back_as_they_were_as_json_and_as_recipes() {
             ReadFile::Formula { document: formula.clone() }
         );
     }
+}
+
+/// A sponge of a kitchen's own flour, and pieces of its own nut brittle: without them another kitchen could neither shop
+/// nor name the allergens, and would not say so.
+#[test]
+fn own_ingredients_of_sponges_and_pieces_go_with_the_cake() {
+    let own = |from: &str, key: &str, name: &str| IngredientDocument {
+        note: "From the mill at the quay.".to_owned(),
+        ..IngredientDocument::copy_of(find(from).unwrap(), key.to_owned(), name.to_owned())
+    };
+    let flour = own("flour", "own-quay-flour", "Quay flour");
+    let brittle = own("peanut_butter", "own-brittle", "Quay brittle");
+    let here = Shelf::catalogue().with([&flour, &brittle]);
+    let mut cake = chosen(&template("drip"));
+    for line in cake.bakes.iter_mut().flat_map(|bake| &mut bake.lines) {
+        if line.ingredient == "flour" {
+            line.ingredient.clone_from(&flour.key);
+        }
+    }
+    cake.tiers[0].pieces = vec![Pieces {
+        name: "Brittle".to_owned(),
+        ingredient: Some(brittle.key.clone()),
+        count: 8,
+        each_g: 5.0,
+    }];
+    let mut ordered = OrderDocument::empty(21.0);
+    ordered.cakes = vec![OrderedCake { stack: cake, count: 1 }];
+    let kitchen = formulas();
+    let known = Known { formulas: &kitchen, shelf: &here };
+    let pack = |ingredient: &Ingredient| ingredient.pack;
+    let at_home = order(&ordered, &known, &pack, &|_| Vec::new()).unwrap();
+    assert!(at_home.allergens.iter().any(|one| one == "peanut"), "{:?}", at_home.allergens);
+    let whole = bring::order(&ordered, &known);
+    let nothing = HashMap::new();
+    let bare = Shelf::catalogue();
+    let elsewhere = Known { formulas: &nothing, shelf: &bare };
+    let there = order(&whole, &elsewhere, &pack, &|_| Vec::new()).unwrap();
+    assert_eq!(there.allergens, at_home.allergens);
+    assert_eq!(there.incomplete, at_home.incomplete);
+    let names = |answer: &OrderAnswer| {
+        answer.shopping.iter().map(|line| (line.name.clone(), line.needed_g)).collect::<Vec<_>>()
+    };
+    assert_eq!(names(&there), names(&at_home));
+    // As they were written, word for word, and through every door.
+    let stack = &whole.cakes[0].stack;
+    assert_eq!(stack.ingredients.len(), 2);
+    assert!(stack.ingredients.contains(&flour) && stack.ingredients.contains(&brittle));
+    let recipe = order_recipe(&ordered, &known).to_string();
+    assert_eq!(read(&recipe, &bare).unwrap(), ReadFile::Order { document: whole.clone() });
+    // Without them it says that it is not whole.
+    let mut torn = whole;
+    torn.cakes[0].stack.ingredients.clear();
+    let there = order(&torn, &elsewhere, &pack, &|_| Vec::new()).unwrap();
+    assert!(!there.incomplete.is_empty());
+    // One that is no ingredient is refused with its place.
+    torn.cakes[0].stack.ingredients = vec![IngredientDocument { name: String::new(), ..flour }];
+    let faults = order(&torn, &elsewhere, &pack, &|_| Vec::new()).unwrap_err();
+    assert_eq!(faults[0].field, "cakes.0.stack.ingredients.0.name");
 }
 
 /// The fields are those of schema.org/Recipe; the recipe is invented here.

@@ -1,10 +1,10 @@
 //! Lines of recipes as people write them, read into an ingredient and an amount that weighs what it should.
 
 use pastry::assess::FormulaDocument;
+use pastry::exchange::read::{ReadFile, read};
 use pastry::formula::{Family, Line};
 use pastry::ingredient::Shelf;
 use pastry::job::kind::Job;
-use pastry::order::foreign::{ReadFile, read};
 use serde_json::json;
 
 /// Grams of a line, weighed with the kitchen's US cups.

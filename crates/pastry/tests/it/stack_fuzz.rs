@@ -1,8 +1,9 @@
 //! Cakes nobody would build: every answer is an answer, and every number in it is one.
 
 use crate::cakes::{chosen, with_known};
+use pastry::exchange::lists::{ListKind, to_csv};
 use pastry::ingredient::Ingredient;
-use pastry::order::{ListKind, OrderDocument, OrderedCake, order, to_csv};
+use pastry::order::{OrderDocument, OrderedCake, order};
 use pastry::stack::{StackDocument, Standing, stack, templates};
 use proptest::prelude::*;
 use serde_json::Value;

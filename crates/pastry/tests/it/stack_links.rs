@@ -3,8 +3,9 @@
 
 use crate::cakes::{chosen, formulas, template, with, with_known, worked_out};
 use pastry::assess::assess;
+use pastry::exchange::bring;
+use pastry::exchange::recipe::{formula_recipe, media_type, order_recipe, stack_recipe};
 use pastry::ingredient::Shelf;
-use pastry::order::recipe::{formula_recipe, media_type, order_recipe, stack_recipe, with_components};
 use pastry::order::{OrderDocument, OrderedCake};
 use pastry::stack::resize::ResizeTo;
 use pastry::stack::{Body, ResizeAsk, StackDocument, resize, templates};
@@ -188,7 +189,7 @@ fn recipes_have_the_types_of_schema_org() {
 fn a_cake_that_goes_out_brings_what_it_names_and_nothing_else() {
     for own in templates() {
         let document = chosen(&own.document);
-        let whole = with_known(|known| with_components(&document, known));
+        let whole = with_known(|known| bring::stack(&document, known));
         let mut brought: Vec<&str> = whole.components.iter().map(|own| own.key.as_str()).collect();
         brought.sort_unstable();
         assert_eq!(brought, document.component_keys(), "{}", own.key);
@@ -196,7 +197,7 @@ fn a_cake_that_goes_out_brings_what_it_names_and_nothing_else() {
         let nothing = std::collections::HashMap::new();
         let shelf = Shelf::catalogue();
         let elsewhere = pastry::stack::Known { formulas: &nothing, shelf: &shelf };
-        assert_eq!(with_components(&whole, &elsewhere), whole, "{}", own.key);
+        assert_eq!(bring::stack(&whole, &elsewhere), whole, "{}", own.key);
     }
 }
 

@@ -11,12 +11,13 @@ use axum::Json;
 use axum::extract::{Path, State};
 use axum::response::Response;
 use pastry::assess::FormulaDocument;
+use pastry::exchange::bring;
+use pastry::exchange::pantry::{BadRow, PantryDocument, Reading, from_csv, from_json, to_csv, to_json};
+use pastry::exchange::recipe::formula_recipe;
 use pastry::fault::{Fault, FaultCode};
+use pastry::ingredient::catalogue;
 use pastry::ingredient::document::IngredientDocument;
-use pastry::ingredient::shelf::key_for;
-use pastry::ingredient::table::{BadRow, PantryDocument, Reading, from_csv, from_json, to_csv, to_json};
-use pastry::ingredient::{Shelf, catalogue};
-use pastry::order::recipe::formula_recipe;
+use pastry::ingredient::key::key_for;
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
 use utoipa::{IntoParams, ToSchema};
@@ -89,7 +90,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 
 /// The kitchen's own ingredients as a file.
 #[utoipa::path(get, path = "/ingredients/export", tag = "ingredients", params(Wanted), responses(
-    (status = 200, body = pastry::ingredient::table::PantryDocument, description = "The file: CSV, or a pantry document")
+    (status = 200, body = pastry::exchange::pantry::PantryDocument, description = "The file: CSV, or a pantry document")
 ))]
 async fn export_ingredients(
     State(state): State<AppState>,
@@ -164,7 +165,7 @@ async fn import_ingredients(
 /// What the published schema does not take in the frame of a pantry; its entries are looked at one by one.
 fn pantry_faults(text: &str) -> Result<(), ApiError> {
     let Ok(mut value) = serde_json::from_str::<serde_json::Value>(text) else { return Ok(()) };
-    if value["format"] != pastry::ingredient::table::FORMAT || !value["ingredients"].is_array() {
+    if value["format"] != pastry::exchange::pantry::FORMAT || !value["ingredients"].is_array() {
         return Ok(());
     }
     value["ingredients"] = serde_json::Value::Array(Vec::new());
@@ -184,21 +185,11 @@ async fn export_component(
     Path(id): Path<String>,
     Asked(wanted): Asked<WantedForm>,
 ) -> Result<Response, ApiError> {
-    let mut document = state.store.read::<FormulaDocument>(&id, None).await?.document;
-    let used: Vec<&str> = document.lines.iter().map(|line| line.ingredient.as_str()).collect();
-    let mut brought: Vec<IngredientDocument> = state
-        .store
-        .all::<IngredientDocument>()
-        .await?
-        .into_iter()
-        .map(|own| own.document)
-        .filter(|own| used.contains(&own.key.as_str()))
-        .collect();
-    let here: Vec<String> = brought.iter().map(|own| own.key.clone()).collect();
-    brought.extend(document.ingredients.drain(..).filter(|own| !here.contains(&own.key)));
-    document.ingredients = brought;
+    let kept = state.store.read::<FormulaDocument>(&id, None).await?.document;
+    let shelf = state.shelf_of([&kept]).await?;
+    let document = bring::formula(&kept, &shelf);
     if wanted.form == Form::Recipe {
-        let recipe = formula_recipe(&document, &Shelf::catalogue()).map_err(ApiError::Faults)?;
+        let recipe = formula_recipe(&document, &shelf).map_err(ApiError::Faults)?;
         let text = serde_json::to_string_pretty(&recipe).expect("a recipe serialises");
         return Ok(download("application/ld+json", &document.name, text));
     }

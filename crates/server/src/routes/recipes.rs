@@ -12,12 +12,12 @@ use axum::Json;
 use axum::extract::State;
 use axum::response::Response;
 use pastry::assess::FormulaDocument;
+use pastry::exchange::bring;
+use pastry::exchange::lists::{ListKind, to_csv};
+use pastry::exchange::read::{ReadFile, read};
+use pastry::exchange::recipe::{formula_recipe, order_recipe, stack_recipe};
 use pastry::fault::{Fault, FaultCode};
-use pastry::order::foreign::{ReadFile, read};
-use pastry::order::recipe::{
-    formula_recipe, order_recipe, order_with_components, stack_recipe, with_components,
-};
-use pastry::order::{ListKind, OrderDocument, to_csv};
+use pastry::order::OrderDocument;
 use pastry::stack::StackDocument;
 use serde::Deserialize;
 use utoipa::{IntoParams, ToSchema};
@@ -114,7 +114,9 @@ async fn write_file(
             let shelf = state.shelf_of([&document]).await?;
             state
                 .work_out(move || match wanted.form {
-                    Form::Json => Ok(whole(&document.name, "formula", &document, JSON)),
+                    Form::Json => {
+                        Ok(whole(&document.name, "formula", &bring::formula(&document, &shelf), JSON))
+                    }
                     Form::Recipe => formula_recipe(&document, &shelf)
                         .map(|recipe| whole(&document.name, "recipe", &recipe, JSON_LD)),
                 })
@@ -125,12 +127,9 @@ async fn write_file(
             state
                 .work_out(move || {
                     Ok(match wanted.form {
-                        Form::Json => whole(
-                            &document.name,
-                            "cake",
-                            &with_components(&document, &cupboard.known()),
-                            JSON,
-                        ),
+                        Form::Json => {
+                            whole(&document.name, "cake", &bring::stack(&document, &cupboard.known()), JSON)
+                        }
                         Form::Recipe => whole(
                             &document.name,
                             "cake",
@@ -147,12 +146,9 @@ async fn write_file(
             state
                 .work_out(move || {
                     Ok(match wanted.form {
-                        Form::Json => whole(
-                            &document.name,
-                            "order",
-                            &order_with_components(&document, &cupboard.known()),
-                            JSON,
-                        ),
+                        Form::Json => {
+                            whole(&document.name, "order", &bring::order(&document, &cupboard.known()), JSON)
+                        }
                         Form::Recipe => whole(
                             &document.name,
                             "order",

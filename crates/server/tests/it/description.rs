@@ -45,7 +45,7 @@ fn pantry_and_ingredient_files_fit_their_schemas() {
     let reading = server::demo::ingredients();
     assert!(reading.bad.is_empty(), "{:?}", reading.bad);
     assert!(reading.good.len() >= 3);
-    let pantry = pastry::ingredient::table::to_json(reading.good.clone());
+    let pantry = pastry::exchange::pantry::to_json(reading.good.clone());
     for (format, value) in [
         (&server::formats::FORMATS[1], serde_json::to_value(&reading.good[0]).unwrap()),
         (&server::formats::FORMATS[2], serde_json::to_value(&pantry).unwrap()),

@@ -2,8 +2,8 @@
 
 use crate::Kitchen;
 use pastry::assess::FormulaDocument;
+use pastry::exchange::pantry::PantryDocument;
 use pastry::ingredient::IngredientDocument;
-use pastry::ingredient::table::PantryDocument;
 use pastry::order::OrderDocument;
 use pastry::stack::StackDocument;
 use serde::de::DeserializeOwned;
@@ -125,7 +125,7 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
     let formulas: Vec<Value> = server::demo::documents().unwrap().iter().take(8).map(as_json).collect();
     let good = server::demo::ingredients().good;
     let ingredients: Vec<Value> = good.iter().map(as_json).collect();
-    let pantry = [as_json(&pastry::ingredient::table::to_json(good))];
+    let pantry = [as_json(&pastry::exchange::pantry::to_json(good))];
     let orders: Vec<Value> =
         server::demo::orders(|name| Some(name.to_owned())).unwrap().iter().map(as_json).collect();
     let mut stacks: Vec<Value> =

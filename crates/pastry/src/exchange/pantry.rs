@@ -2,18 +2,19 @@
 //! loss. A bad row is named by its line; the good ones are offered all the same.
 
 use crate::fault::{Fault, FaultCode};
+use crate::format;
 use crate::ingredient::catalogue::{Pack, words};
 use crate::ingredient::composition::Part;
 use crate::ingredient::document::{self, IngredientDocument, Piece, key_of};
+use crate::ingredient::key::key_for;
 use crate::ingredient::origin::Origin;
-use crate::ingredient::shelf::key_for;
 use crate::spreadsheet::{as_it_was, harmless};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use utoipa::ToSchema;
 
 /// What the `format` field of a pantry file says.
-pub const FORMAT: &str = "bright-spoon/pantry";
+pub const FORMAT: &str = format::PANTRY.name;
 /// Most ingredients taken from one file.
 pub const MOST: usize = 2000;
 

@@ -2,12 +2,12 @@
 
 use crate::assess::FormulaDocument;
 use crate::assess::starts::starts;
+use crate::exchange::recipe::media_type;
 use crate::formula::{Family, Line};
 use crate::ingredient::Role;
 use crate::ingredient::composition::Part;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::order::document::{self, OrderDocument};
-use crate::order::recipe::media_type;
 use crate::stack::StackDocument;
 use crate::units::amount;
 use crate::units::kitchen::Unit;

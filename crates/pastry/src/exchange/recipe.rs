@@ -1,7 +1,9 @@
 //! Formulas, cakes and orders as Schema.org Recipe in JSON-LD. What is written carries the whole document as an
-//! `encoding`, so that it comes back as it was; other recipes are read by [`crate::order::foreign`].
+//! `encoding`, so that it comes back as it was; other recipes are read by [`crate::exchange::read`].
 
 use crate::assess::FormulaDocument;
+use crate::assess::Ready;
+use crate::exchange::bring;
 use crate::fault::Fault;
 use crate::ingredient::Shelf;
 use crate::method::sheet::{MethodSheet, sheet};
@@ -11,7 +13,7 @@ use crate::order::document::{OrderDocument, OrderedCake};
 use crate::stack::answer::stack_of;
 use crate::stack::part::PartKind;
 use crate::stack::place_answer::limit_grams;
-use crate::stack::{BroughtComponent, Known, Makings, StackDocument};
+use crate::stack::{Known, Makings, StackDocument};
 use serde_json::{Value, json};
 
 /// Context of every document written.
@@ -60,13 +62,12 @@ fn ingredients(batch: &Batch) -> Vec<String> {
 /// # Errors
 /// Faults of the formula.
 pub fn formula_recipe(document: &FormulaDocument, shelf: &Shelf) -> Result<Value, Vec<Fault>> {
-    let own = document.shelf(shelf)?;
-    let lines = document.formula().weigh(&own)?;
-    let batch_g: f64 = lines.iter().map(|line| line.mass.grams()).sum();
+    let ready = Ready::of(document, shelf)?;
+    let (lines, batch_g) = (&ready.lines, ready.batch_g());
     let written: Vec<String> = document
         .lines
         .iter()
-        .zip(&lines)
+        .zip(lines)
         .map(|(line, weighed)| {
             let grams = weighed_g(weighed.mass.grams());
             let as_written = line.amount.trim();
@@ -78,7 +79,7 @@ pub fn formula_recipe(document: &FormulaDocument, shelf: &Shelf) -> Result<Value
             }
         })
         .collect();
-    let value = serde_json::to_value(document).unwrap_or(Value::Null);
+    let value = serde_json::to_value(bring::formula(document, shelf)).unwrap_or(Value::Null);
     Ok(json!({
         "@context": CONTEXT,
         "@type": "Recipe",
@@ -93,40 +94,6 @@ pub fn formula_recipe(document: &FormulaDocument, shelf: &Shelf) -> Result<Value
     }))
 }
 
-/// A cake that brings every formula it names.
-pub fn with_components(document: &StackDocument, known: &Known) -> StackDocument {
-    let mut whole = document.clone();
-    whole.components = document
-        .component_keys()
-        .into_iter()
-        .filter_map(|key| {
-            let brought = || document.components.iter().find(|own| own.key == key).map(|own| &own.document);
-            let formula = known.formulas.get(key).or_else(brought)?;
-            let mut formula = formula.clone();
-            bring_ingredients(&mut formula, known.shelf);
-            Some(BroughtComponent { key: key.to_owned(), document: formula })
-        })
-        .collect();
-    whole
-}
-
-/// Own ingredients of a kitchen go with the formula that needs them.
-fn bring_ingredients(formula: &mut FormulaDocument, shelf: &Shelf) {
-    for line in &formula.lines {
-        let own = line.ingredient.starts_with(crate::ingredient::shelf::OWN);
-        if own
-            && !formula.ingredients.iter().any(|brought| brought.key == line.ingredient)
-            && let Some(ingredient) = shelf.find(&line.ingredient)
-        {
-            formula.ingredients.push(crate::ingredient::IngredientDocument::copy_of(
-                ingredient,
-                ingredient.id.clone(),
-                ingredient.name.clone(),
-            ));
-        }
-    }
-}
-
 /// A cake as a recipe: one list of ingredients, a section for each component, and one for the building.
 pub fn stack_recipe(document: &StackDocument, known: &Known, room_c: f64) -> Value {
     recipe_and_missing(document, known, room_c).0
@@ -134,9 +101,9 @@ pub fn stack_recipe(document: &StackDocument, known: &Known, room_c: f64) -> Val
 
 /// The same, with what is not known of it.
 fn recipe_and_missing(document: &StackDocument, known: &Known, room_c: f64) -> (Value, Vec<String>) {
-    let whole = with_components(document, known);
+    let whole = bring::stack(document, known);
     let makings = Makings::of(&whole, known);
-    let answer = stack_of(&whole, &makings, known, room_c);
+    let answer = stack_of(&whole, &makings, room_c);
     let order = OrderDocument {
         cakes: vec![OrderedCake { stack: whole.clone(), count: 1 }],
         ..OrderDocument::empty(room_c)
@@ -190,18 +157,9 @@ fn described(note: &str, incomplete: &[String]) -> String {
     format!("INCOMPLETE: {} {note}", incomplete.join(" ")).trim().to_owned()
 }
 
-/// An order that brings every formula its cakes name.
-pub fn order_with_components(document: &OrderDocument, known: &Known) -> OrderDocument {
-    let mut whole = document.clone();
-    for cake in &mut whole.cakes {
-        cake.stack = with_components(&cake.stack, known);
-    }
-    whole
-}
-
 /// An order as a list of recipes.
 pub fn order_recipe(document: &OrderDocument, known: &Known) -> Value {
-    let whole = order_with_components(document, known);
+    let whole = bring::order(document, known);
     let room_c = document.room_temperature_c.celsius();
     let mut missing = Vec::new();
     let items: Vec<Value> = whole

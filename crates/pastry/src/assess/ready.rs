@@ -1,0 +1,42 @@
+//! A formula made ready to be asked: its shelf, its lines in grams, what was done to them. Everything that works a formula
+//! out begins here.
+
+use crate::assess::document::FormulaDocument;
+use crate::fault::Fault;
+use crate::formula::{Mixture, WeighedLine};
+use crate::ingredient::Shelf;
+use crate::rheology::Options;
+
+/// A formula made ready.
+#[derive(Debug, Clone)]
+pub struct Ready {
+    /// What it is weighed from: the kitchen's shelf, and on it what the formula brings.
+    pub shelf: Shelf,
+    /// Its lines in grams.
+    pub lines: Vec<WeighedLine>,
+    /// What was done to them.
+    pub options: Options,
+}
+
+impl Ready {
+    /// Of a formula in a kitchen.
+    ///
+    /// # Errors
+    /// Faults of what it brings; else of its lines, all of them.
+    pub fn of(document: &FormulaDocument, kitchen: &Shelf) -> Result<Self, Vec<Fault>> {
+        let shelf = document.shelf(kitchen)?;
+        let lines = document.formula().weigh(&shelf)?;
+        let options = document.options(&lines);
+        Ok(Ready { shelf, lines, options })
+    }
+
+    /// The mixture of its lines.
+    pub fn mixture(&self) -> Mixture {
+        Mixture::of(&self.lines)
+    }
+
+    /// All of it, g.
+    pub fn batch_g(&self) -> f64 {
+        self.lines.iter().map(|line| line.mass.grams()).sum()
+    }
+}
