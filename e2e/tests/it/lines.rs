@@ -61,7 +61,7 @@ async fn amounts_are_taken_in_any_unit_and_say_what_was_assumed() {
         }
         // The formula's own cups.
         ui.write(&Ui::amount("Cream 36 %"), "1 cup").await;
-        ui.click("//label[contains(., 'Cups and spoons')]/select/option[.='metric cups']").await;
+        ui.click("//select[starts-with(@aria-label, 'Cups and spoons')]/option[.='metric cups']").await;
         ui.find("//p[contains(., '1 cup = 250 ml (metric)')]").await;
         ui.write(&Ui::amount("Butter 82 %"), "1/2 stick").await;
         ui.find("//p[contains(., '56.5 g: 1 stick = 113 g')]").await;
@@ -106,7 +106,7 @@ async fn a_cup_of_unknown_weight_is_mended_on_the_spot_and_remembered() {
 async fn per_cent_spoons_and_pieces_stand_beside_the_amounts() {
     ui("percent", async |ui| {
         ui.open_formula("Blackcurrant dome mousse").await;
-        let view = "//label[contains(., 'What stands beside')]/select";
+        let view = "//select[starts-with(@aria-label, 'What stands beside')]";
         ui.click(&format!("{view}/option[.='in spoons, pieces']")).await;
         ui.find("//*[@data-line][contains(., 'Gelatin')]//span[.='6 leaves (gold)']").await;
         ui.click(&format!("{view}/option[.='% of Blackcurrant puree']")).await;

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { FIELD, LABEL } from './fieldLook'
+import { FIELD, LABEL, ROOMY, TIGHT } from './fieldLook'
 
 export type Option<T extends string> = readonly [value: T, words: ReactNode]
 
@@ -12,18 +12,20 @@ interface SelectProps<T extends string> {
   children?: ReactNode
   /** The label is read out and not shown: it stands in a sentence, or beside what says the same. */
   inline?: boolean
+  /** Where there is little room. */
+  tight?: boolean
   /** Its width and what else is its own. */
   className?: string
 }
 
 /** One of several. */
 export function Select<T extends string>(props: SelectProps<T>) {
-  const { label, value, onChange, inline = false, className = '' } = props
+  const { label, value, onChange, inline = false, tight = false, className = '' } = props
   const { options = [], children } = props
   const select = (
     <select
       aria-label={inline ? label : undefined}
-      className={`${FIELD} border-line2 ${className}`}
+      className={`${FIELD} ${tight ? TIGHT : ROOMY} border-line2 ${className}`}
       value={value}
       onChange={(event) => {
         const chosen = options.find(([key]) => key === event.target.value)

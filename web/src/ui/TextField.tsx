@@ -1,8 +1,8 @@
 import { useId } from 'react'
 import type { InputHTMLAttributes } from 'react'
-import { FIELD, LABEL } from './fieldLook'
+import { FIELD, LABEL, ROOMY } from './fieldLook'
 
-type Own = 'value' | 'onChange' | 'className' | 'id' | 'aria-label'
+type Own = 'value' | 'onChange' | 'className' | 'aria-label'
 
 interface TextFieldProps extends Omit<InputHTMLAttributes<HTMLInputElement>, Own> {
   label: string
@@ -19,22 +19,30 @@ interface TextFieldProps extends Omit<InputHTMLAttributes<HTMLInputElement>, Own
 export function TextField(props: TextFieldProps) {
   const { label, value, onChange, inline = false, fault, className = '', ...rest } = props
   const id = useId()
+  const input = (
+    <input
+      autoComplete="off"
+      {...rest}
+      aria-label={inline ? label : undefined}
+      className={`${FIELD} ${ROOMY} ${fault ? 'border-hot' : 'border-line2'} ${className}`}
+      aria-invalid={fault ? true : undefined}
+      aria-describedby={fault ? id : undefined}
+      value={value}
+      onChange={(event) => onChange(event.target.value)}
+    />
+  )
   return (
-    <span className={inline ? 'contents' : LABEL}>
-      {!inline && <label htmlFor={id}>{label}</label>}
-      <input
-        autoComplete="off"
-        {...rest}
-        id={id}
-        aria-label={inline ? label : undefined}
-        className={`${FIELD} ${fault ? 'border-hot' : 'border-line2'} ${className}`}
-        aria-invalid={fault ? true : undefined}
-        aria-describedby={fault ? `${id}-fault` : undefined}
-        value={value}
-        onChange={(event) => onChange(event.target.value)}
-      />
+    <span className={inline && !fault ? 'contents' : LABEL}>
+      {inline ? (
+        input
+      ) : (
+        <label className="flex flex-col gap-1">
+          {label}
+          {input}
+        </label>
+      )}
       {fault && (
-        <span id={`${id}-fault`} role="alert" className="text-small text-hot">
+        <span id={id} role="alert" className="text-small text-hot">
           {fault}
         </span>
       )}

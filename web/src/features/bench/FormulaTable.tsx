@@ -131,7 +131,8 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
         <Select
           inline
           label="What stands beside the amounts"
-          className="ml-auto max-w-32 text-small"
+          tight
+          className="ml-auto max-w-31"
           value={view === 'percent' ? `percent:${document.percent_of ?? ''}` : view}
           onChange={(chosen) => {
             const [next, of] = chosen.split(':')
@@ -154,7 +155,8 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
         <Select
           inline
           label="Cups and spoons of this formula"
-          className="max-w-30 text-small"
+          tight
+          className="max-w-29"
           value={document.measures ?? 'us'}
           onChange={(measures) => edit((d) => ({ ...d, measures }))}
           options={MEASURES}

@@ -93,6 +93,7 @@ export function PantryPage() {
         <div className="flex flex-wrap items-center gap-2">
           <TextField
             inline
+            id="find-ingredient"
             label="Find an ingredient"
             type="search"
             placeholder="Any name: double cream, caster…"
