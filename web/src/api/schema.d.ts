@@ -729,6 +729,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/words": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The words a page chooses from. */
+        get: operations["words"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -870,6 +887,8 @@ export interface components {
             why: components["schemas"]["Why"];
             /** @description The window of it. */
             window: number[];
+            /** @description What a stress or viscosity on its map is like, in words, from the loosest. */
+            zones: components["schemas"]["MapZone"][];
         };
         /**
          * @description What must not be in it.
@@ -2795,6 +2814,18 @@ export interface components {
          * @enum {string}
          */
         MapAxis: "yield_stress_pa" | "viscosity_pa_s";
+        /** @description A stretch of the map with its word. */
+        MapZone: {
+            /**
+             * Format: double
+             * @description At its foot, in the unit of the axis.
+             */
+            from: number;
+            /** @description From and to, with the unit: "5–40 Pa". */
+            says: string;
+            /** @description In kitchen words. */
+            word: string;
+        };
         /** @description A layer spread on a side with a knife, that must stay there. */
         MaskGeometry: {
             /**
@@ -2825,6 +2856,15 @@ export interface components {
          * @enum {string}
          */
         Measures: "us" | "metric" | "australian" | "imperial";
+        /** @description Whose cups and spoons, in words. */
+        MeasuresWords: {
+            /** @description With their sizes. */
+            long: string;
+            /** @description Which. */
+            measures: components["schemas"]["Measures"];
+            /** @description In kitchen words. */
+            words: string;
+        };
         /** @description A change of the document that mends: one step of undo, however many places it writes. */
         Mend: {
             /** @description What to do, as on a button: "Set it to 6 mm". */
@@ -4875,6 +4915,13 @@ export interface components {
          * @enum {string}
          */
         WhipStage: "none" | "trail" | "soft" | "medium" | "stiff";
+        /** @description How stiff cream is whipped, in words. */
+        WhipWords: {
+            /** @description Which. */
+            whip: components["schemas"]["WhipStage"];
+            /** @description In kitchen words. */
+            words: string;
+        };
         /**
          * @description What should come out whole.
          * @enum {string}
@@ -4918,6 +4965,19 @@ export interface components {
              * @default false
              */
             pork: boolean;
+        };
+        /** @description Everything there is to choose from. */
+        Words: {
+            /** @description Allergens, EU and US lists. */
+            allergens: string[];
+            /** @description Whose cups and spoons. */
+            measures: components["schemas"]["MeasuresWords"][];
+            /** @description Where ingredients come from. */
+            origins: components["schemas"]["Origin"][];
+            /** @description Shelves an ingredient can stand on. */
+            shelves: components["schemas"]["Group"][];
+            /** @description How stiff cream is whipped, from the loosest. */
+            whip: components["schemas"]["WhipWords"][];
         };
         /** @description The work a cream is meant for. */
         Work: {
@@ -7634,6 +7694,26 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    words: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Everything there is to choose from */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Words"];
                 };
             };
         };

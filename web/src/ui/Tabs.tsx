@@ -21,7 +21,7 @@ export function Tabs<T extends string>({ label, value, onChange, tabs }: TabsPro
           <Parts.Trigger
             key={tab.key}
             value={tab.key}
-            className="min-h-10 rounded-t-lg px-3 font-head text-lead font-[640] text-ink2 data-[state=active]:border-b-[3px] data-[state=active]:border-rim data-[state=active]:text-ink pointer-coarse:min-h-11"
+            className="min-h-10 rounded-t-lg border-b-[3px] border-transparent px-3 font-head text-lead font-[640] text-ink2 data-[state=active]:border-rim data-[state=active]:text-ink pointer-coarse:min-h-11"
           >
             {tab.words}
           </Parts.Trigger>

@@ -1,4 +1,5 @@
 import { useId } from 'react'
+import { FIELD, LABEL, ROOMY } from './fieldLook'
 import { numberWords } from '../lib/number'
 
 interface TextNumberProps {
@@ -30,21 +31,21 @@ export function TextNumber({
   const wrong = fault ?? (numeric ? numberWords(value) : undefined)
   const under = wrong ?? hint
   return (
-    <span className="flex flex-col gap-1">
+    <span className={LABEL}>
       <label htmlFor={id}>{label}</label>
       <span className="flex min-w-0 items-center gap-2">
         <input
           id={id}
           inputMode="decimal"
           autoComplete="off"
-          className={`min-h-10 w-40 min-w-0 rounded-lg border bg-enamel px-2 pointer-coarse:min-h-11 ${wrong ? 'border-hot' : 'border-line2'}`}
+          className={`${FIELD} ${ROOMY} w-40 ${wrong ? 'border-hot' : 'border-line2'}`}
           aria-invalid={wrong ? true : undefined}
           aria-describedby={under ? `${id}-under` : undefined}
           placeholder={placeholder}
           value={value}
           onChange={(event) => onChange(event.target.value)}
         />
-        {unit && <span className="text-ink2">{unit}</span>}
+        {unit && <span className="text-body text-ink2">{unit}</span>}
       </span>
       {under && (
         <span id={`${id}-under`} className={`text-small ${wrong ? 'text-hot' : 'text-ink2'}`}>

@@ -8,6 +8,7 @@ use crate::assess::ready::Ready;
 use crate::assess::spoon_sign::SpoonSign;
 use crate::assess::why::{Why, why};
 use crate::assess::words::{chance_words, detail, headline, span_sentence};
+use crate::assess::zone::{MapZone, zones};
 use crate::formula::keeping::keeping;
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::tint::tint;
@@ -135,6 +136,8 @@ pub struct Assessment {
     pub history: History,
     /// What the map's upright axis counts.
     pub axis: MapAxis,
+    /// What a stress or viscosity on its map is like, in words, from the loosest.
+    pub zones: Vec<MapZone>,
     /// What was done in the making, the family's habits filled in.
     pub process: UsedProcess,
     /// Lines weighed.
@@ -274,6 +277,7 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
         window: judged_here.window.map(digits),
         history,
         axis,
+        zones: zones(axis),
         process: UsedProcess {
             overrun_percent: digits(100.0 * options.overrun.unwrap_or_default()),
             whip: options.whip.unwrap_or_default(),

@@ -18,6 +18,7 @@ pub mod starts;
 pub mod usual;
 pub mod why;
 pub mod words;
+pub mod zone;
 
 pub use answer::{Assessment, assess, assess_from, assessed};
 pub use compare::{Comparison, compare};

@@ -20,6 +20,29 @@ pub enum Measures {
 }
 
 impl Measures {
+    /// All of them.
+    pub const ALL: [Measures; 4] = [Measures::Us, Measures::Metric, Measures::Australian, Measures::Imperial];
+
+    /// As a cook calls them.
+    pub fn cups(self) -> &'static str {
+        match self {
+            Measures::Us => "US cups",
+            Measures::Metric => "metric cups",
+            Measures::Australian => "Australian cups",
+            Measures::Imperial => "imperial cups",
+        }
+    }
+
+    /// With their sizes.
+    pub fn cups_with_sizes(self) -> &'static str {
+        match self {
+            Measures::Us => "US cups (237 ml)",
+            Measures::Metric => "metric cups (250 ml)",
+            Measures::Australian => "Australian cups (250 ml, 20 ml spoon)",
+            Measures::Imperial => "imperial cups (284 ml)",
+        }
+    }
+
     /// Word shown beside a converted amount.
     pub fn word(self) -> &'static str {
         match self {

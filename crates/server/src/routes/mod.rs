@@ -16,6 +16,7 @@ pub mod recipes;
 pub mod rescue;
 pub mod scale;
 pub mod stacks;
+pub mod words;
 
 use crate::state::AppState;
 use utoipa_axum::router::OpenApiRouter;
@@ -34,6 +35,7 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(orders::routes())
         .merge(recipes::routes())
         .merge(families::routes())
+        .merge(words::routes())
         .merge(ingredients::routes())
         .merge(files::routes())
         .merge(kitchen::routes())

@@ -11,6 +11,7 @@ import { LineRow } from './LineRow'
 import { useReorder } from './useReorder'
 import { WeightSheet } from './WeightSheet'
 import { Select } from '../../ui/Select'
+import { useWords } from '../../lib/words'
 
 const HEAD: Record<View, string> = { brings: 'Brings', spoons: 'In spoons', percent: 'Per cent' }
 
@@ -25,15 +26,9 @@ interface FormulaTableProps {
   onLimits: () => void
 }
 
-const MEASURES = [
-  ['us', 'US cups'],
-  ['metric', 'metric cups'],
-  ['australian', 'Australian cups'],
-  ['imperial', 'imperial cups'],
-] as const satisfies readonly (readonly [NonNullable<BenchDocument['measures']>, string])[]
-
 export function FormulaTable({ document, answer, faults, edit, settle, then, onLimits }: FormulaTableProps) {
   const pantry = useIngredients('', true)
+  const words = useWords()
   const byId = useMemo(
     () => new Map((pantry.data ?? []).map((entry) => [entry.ingredient, entry])),
     [pantry.data],
@@ -159,7 +154,7 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
           className="max-w-29"
           value={document.measures ?? 'us'}
           onChange={(measures) => edit((d) => ({ ...d, measures }))}
-          options={MEASURES}
+          options={words.measures.map((each) => [each.measures, each.words] as const)}
         />
       </div>
       {pantry.isError && (

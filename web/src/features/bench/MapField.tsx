@@ -4,7 +4,7 @@ import type { Assessment, Job, Point } from '../../api/client'
 import { degrees } from '../../lib/format'
 import { flags, overlap, spoonCorner, spoonPlace } from './mapPlaces'
 import type { Rectangle } from './mapPlaces'
-import { GUTTER, zonesOf } from './mapScales'
+import { GUTTER } from './mapScales'
 import type { Box, MapScales } from './mapScales'
 
 /** Words on the field keep a rim of its colour, so that a line under them does not strike them out. */
@@ -92,7 +92,7 @@ export const MapField = memo(function MapField({ box, scales, answer, stale, roo
             strokeOpacity={0.35}
           />
         ))}
-        {zonesOf(answer)
+        {(answer?.zones ?? [])
           .filter((zone) => zone.from > upright[0] && zone.from < upright[1])
           .map((zone) => (
             <line
@@ -350,7 +350,7 @@ function OpeningName({
 
 function ZoneWords({ answer, scales, box }: { answer: Assessment | undefined; scales: MapScales; box: Box }) {
   const { y, upright } = scales
-  const zones = zonesOf(answer)
+  const zones = answer?.zones ?? []
   return zones.map((zone, k) => {
     const next = zones[k + 1]?.from ?? upright[1]
     const [low, high] = [Math.max(zone.from, upright[0]), Math.min(next, upright[1])]

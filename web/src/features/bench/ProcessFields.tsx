@@ -4,6 +4,7 @@ import { useFamily } from '../../lib/families'
 import { NumberField } from '../../ui/NumberField'
 import type { BenchDocument } from './document'
 import { Select } from '../../ui/Select'
+import { useWords } from '../../lib/words'
 
 interface ProcessFieldsProps {
   document: BenchDocument
@@ -12,18 +13,11 @@ interface ProcessFieldsProps {
   edit: (change: (document: BenchDocument) => BenchDocument, tag?: string) => void
 }
 
-const STAGES = [
-  ['none', 'not whipped'],
-  ['trail', 'to a trail'],
-  ['soft', 'to soft peaks'],
-  ['medium', 'to medium peaks'],
-  ['stiff', 'to stiff peaks'],
-] as const satisfies readonly (readonly [NonNullable<Process['whip']>, string])[]
-
 /** What was done in the making, where the prediction needs it; only what matters for the family. */
 export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsProps) {
   const family = useFamily(document.family)
   const process = document.process ?? {}
+  const words = useWords()
   const set = (change: Partial<Process>) => edit((d) => ({ ...d, process: { ...d.process, ...change } }))
   const used = answer?.process
   if (!family || (family.settings.length === 0 && !family.poured)) return null
@@ -41,7 +35,7 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
             label="How stiff it is whipped"
             value={process.whip ?? family.usual_whip}
             onChange={(whip) => set({ whip })}
-            options={STAGES}
+            options={words.whip.map((each) => [each.whip, each.words] as const)}
           />
         </Part>
       )}

@@ -1,37 +1,6 @@
 import { scaleLinear, scaleLog } from 'd3-scale'
 import type { Assessment } from '../../api/client'
 
-export interface Zone {
-  word: string
-  /** At its foot, in the unit of the axis. */
-  from: number
-  says: string
-}
-
-/** Stiffness words of the map, from the loosest; yield stress at the foot of each, Pa. */
-const STIFFNESS: readonly Zone[] = [
-  { word: 'runs', from: 0, says: 'under 5 Pa' },
-  { word: 'ribbons', from: 5, says: '5–40 Pa' },
-  { word: 'soft', from: 40, says: '40–160 Pa' },
-  { word: 'spreads', from: 160, says: '160–2,200 Pa' },
-  { word: 'firm', from: 2200, says: 'over 2,200 Pa' },
-  { word: 'hard', from: 20_000, says: 'over 20,000 Pa' },
-]
-
-/** Words for what runs; viscosity at 10 /s at the foot of each, Pa·s. */
-const THICKNESS: readonly Zone[] = [
-  { word: 'water', from: 0, says: 'under 0.004' },
-  { word: 'syrup', from: 0.004, says: '0.004–0.05 Pa·s' },
-  { word: 'cream', from: 0.05, says: '0.05–0.5 Pa·s' },
-  { word: 'ribbons', from: 0.5, says: '0.5–5 Pa·s' },
-  { word: 'rope', from: 5, says: '5–50 Pa·s' },
-  { word: 'paste', from: 50, says: 'over 50 Pa·s' },
-]
-
-export function zonesOf(answer: Assessment | undefined): readonly Zone[] {
-  return answer?.axis === 'viscosity_pa_s' ? THICKNESS : STIFFNESS
-}
-
 /** Room for the stiffness words, left of the field. */
 export const GUTTER = 112
 /** Room for degrees and the handle, under it. */

@@ -9,13 +9,7 @@ import { LatelySheet } from './LatelySheet'
 import { useKitchen, useSaveKitchen } from './queries'
 import { Select } from '../../ui/Select'
 import { TextField } from '../../ui/TextField'
-
-const MEASURES = [
-  ['us', 'US cups (237 ml)'],
-  ['metric', 'metric cups (250 ml)'],
-  ['australian', 'Australian (250 ml, 20 ml spoon)'],
-  ['imperial', 'imperial cups (284 ml)'],
-] as const satisfies readonly (readonly [Kitchen['measures'], string])[]
+import { useWords } from '../../lib/words'
 
 /** No zone said: the clock is that of whoever looks. */
 const AS_HERE = ''
@@ -34,6 +28,7 @@ function zones(chosen: string | null | undefined) {
 export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
   const kitchen = useKitchen()
   const save = useSaveKitchen()
+  const words = useWords()
   const [failed, setFailed] = useState<string | null>(null)
   const [open, setOpen] = useState(false)
   const [lately, setLately] = useState(false)
@@ -71,7 +66,7 @@ export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
               label="Cups and spoons of new formulas"
               value={now.measures}
               onChange={(measures) => change({ measures })}
-              options={MEASURES}
+              options={words.measures.map((each) => [each.measures, each.long] as const)}
             />
             <Select
               label="Clock on the wall"

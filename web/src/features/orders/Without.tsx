@@ -1,5 +1,6 @@
 import type { Without as WithoutValue } from '../../api/client'
 import { Tick } from '../../ui/Tick'
+import { useWords } from '../../lib/words'
 
 interface WithoutProps {
   value: WithoutValue
@@ -13,28 +14,11 @@ const DIETS = [
   ['alcohol', 'No alcohol'],
 ] as const
 
-/** Allergens a guest may have to avoid: the groups of the EU and US lists, by the words of the pantry. */
-const ALLERGENS = [
-  'gluten (wheat)',
-  'egg',
-  'milk',
-  'soya',
-  'peanut',
-  'nuts (almond)',
-  'nuts (hazelnut)',
-  'nuts (walnut)',
-  'nuts (pistachio)',
-  'nuts (coconut)',
-  'sesame',
-  'fish',
-  'sulphites',
-  'lupin',
-] as const
-
 /** What must not be in the order. */
 export function Without({ value, onChange }: WithoutProps) {
   const allergens = value.allergens ?? []
-  const more = allergens.filter((each) => !(ALLERGENS as readonly string[]).includes(each))
+  const words = useWords()
+  const more = allergens.filter((each) => !words.allergens.includes(each))
   const tick = (label: string, checked: boolean, onTick: (checked: boolean) => void) => (
     <Tick key={label} checked={checked} onChange={onTick}>
       {label}
@@ -49,7 +33,7 @@ export function Without({ value, onChange }: WithoutProps) {
         )}
       </div>
       <div className="mt-1 grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] gap-x-4">
-        {[...ALLERGENS, ...more].map((word) =>
+        {[...words.allergens, ...more].map((word) =>
           tick(word, allergens.includes(word), (checked) =>
             onChange({
               ...value,

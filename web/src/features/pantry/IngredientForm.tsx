@@ -13,11 +13,13 @@ import { numberOrNull } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { TextNumber } from '../../ui/TextNumber'
 import { CompositionTable } from './CompositionTable'
-import { ALLERGENS, begin, fromDocument, keyFor, ORIGINS, read, SHELVES, unreadable } from './draft'
+import { begin, fromDocument, keyFor, read, unreadable } from './draft'
 import type { IngredientDraft } from './draft'
 import { LabelFields } from './LabelFields'
 import { INGREDIENT, useIngredient } from './queries'
 import { Select } from '../../ui/Select'
+import { Tick } from '../../ui/Tick'
+import { useWords } from '../../lib/words'
 
 interface IngredientFormProps {
   /** The ingredient it starts from: a copy, or itself when it is changed; none for a new one. */
@@ -61,6 +63,7 @@ interface FormProps {
 }
 
 function Form({ opened, from, name, edit }: FormProps) {
+  const words = useWords()
   const history = useHistory(opened.document)
   const { document: draft, edit: change } = history
   const navigate = useNavigate()
@@ -132,7 +135,7 @@ function Form({ opened, from, name, edit }: FormProps) {
           label="Shelf"
           value={draft.group}
           onChange={(group) => set({ group })}
-          options={SHELVES.map((each) => [each, each] as const)}
+          options={words.shelves.map((each) => [each, each] as const)}
         />
       </div>
       {!edit && !from && (
@@ -171,54 +174,57 @@ function Form({ opened, from, name, edit }: FormProps) {
       </p>
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
         <legend className="mb-1 font-head text-lead font-[640]">Allergens it brings</legend>
-        {ALLERGENS.map((allergen) => (
+        {words.wrong && (
+          <p role="alert" className="w-full text-hot">
+            The list of allergens cannot be read, and none can be ticked: {words.wrong}
+          </p>
+        )}
+        {words.allergens.map((allergen) => (
           <Tick
             key={allergen}
-            words={allergen}
-            on={draft.allergens.includes(allergen)}
-            onTick={(on) =>
+            checked={draft.allergens.includes(allergen)}
+            onChange={(on) =>
               set({
                 allergens: on
                   ? [...draft.allergens, allergen]
                   : draft.allergens.filter((each) => each !== allergen),
               })
             }
-          />
+          >
+            {allergen}
+          </Tick>
         ))}
       </fieldset>
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
         <legend className="mb-1 font-head text-lead font-[640]">Where it comes from</legend>
-        {ORIGINS.map((origin) => (
+        {words.origins.map((origin) => (
           <Tick
             key={origin}
-            words={origin}
-            on={draft.origins.includes(origin)}
-            onTick={(on) =>
+            checked={draft.origins.includes(origin)}
+            onChange={(on) =>
               set({
                 origins: on ? [...draft.origins, origin] : draft.origins.filter((each) => each !== origin),
               })
             }
-          />
+          >
+            {origin}
+          </Tick>
         ))}
       </fieldset>
       <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
         <legend className="mb-1 font-head text-lead font-[640]">What the numbers cannot tell</legend>
-        <Tick
-          words="its fat sits in droplets, as in cream and milk"
-          on={draft.fatInGlobules}
-          onTick={(fatInGlobules) => set({ fatInGlobules })}
-        />
-        <Tick
-          words="raw pineapple, kiwi, papaya, fig or ginger"
-          on={draft.rawProtease}
-          onTick={(rawProtease) => set({ rawProtease })}
-        />
-        <Tick words="raw egg" on={draft.rawEgg} onTick={(rawEgg) => set({ rawEgg })} />
-        <Tick
-          words="starch that swells cold"
-          on={draft.coldStarch}
-          onTick={(coldStarch) => set({ coldStarch })}
-        />
+        <Tick checked={draft.fatInGlobules} onChange={(fatInGlobules) => set({ fatInGlobules })}>
+          its fat sits in droplets, as in cream and milk
+        </Tick>
+        <Tick checked={draft.rawProtease} onChange={(rawProtease) => set({ rawProtease })}>
+          raw pineapple, kiwi, papaya, fig or ginger
+        </Tick>
+        <Tick checked={draft.rawEgg} onChange={(rawEgg) => set({ rawEgg })}>
+          raw egg
+        </Tick>
+        <Tick checked={draft.coldStarch} onChange={(coldStarch) => set({ coldStarch })}>
+          starch that swells cold
+        </Tick>
       </fieldset>
       <div className="flex flex-wrap gap-5">
         <TextNumber
@@ -278,14 +284,5 @@ function Form({ opened, from, name, edit }: FormProps) {
         </Button>
       </div>
     </form>
-  )
-}
-
-function Tick({ words, on, onTick }: { words: string; on: boolean; onTick: (on: boolean) => void }) {
-  return (
-    <label className="flex min-h-7 items-center gap-1.5 pointer-coarse:min-h-11">
-      <input type="checkbox" checked={on} onChange={(event) => onTick(event.target.checked)} />
-      {words}
-    </label>
   )
 }

@@ -10,13 +10,13 @@ import { Button } from '../../ui/Button'
 import { PHASE_WORD, PHASES, phaseFill, TinyBar } from '../../ui/phases'
 import { useKitchen } from '../kitchen/queries'
 import { IngredientCard } from './IngredientCard'
-import { SHELVES } from './draft'
 import { IngredientForm } from './IngredientForm'
 import { PantryFiles } from './PantryFiles'
 import { useKeys } from '../../lib/keys'
 import { TextField } from '../../ui/TextField'
 import { Select } from '../../ui/Select'
 import { Tick } from '../../ui/Tick'
+import { useWords } from '../../lib/words'
 
 /** Every ingredient of the kitchen, and one of them whole. */
 export function PantryPage() {
@@ -26,6 +26,7 @@ export function PantryPage() {
   const kitchen = useKitchen()
   const [typed, setTyped] = useState('')
   const [shelf, setShelf] = useState('')
+  const { shelves } = useWords()
   const [away, setAway] = useState(false)
   const [files, setFiles] = useState(false)
   const ingredients = useIngredients(useSettled(typed.trim(), SETTLE_MS), away)
@@ -106,7 +107,7 @@ export function PantryPage() {
             label="Shelf"
             value={shelf}
             onChange={setShelf}
-            options={[['', 'every shelf'], ...SHELVES.map((each) => [each, each] as const)]}
+            options={[['', 'every shelf'], ...shelves.map((each) => [each, each] as const)]}
           />
           <Tick className="text-note text-ink2" checked={away} onChange={setAway}>
             put away too

@@ -1,64 +1,7 @@
 import type { Fault, IngredientDetail, IngredientDocument, Label, Part } from '../../api/client'
 import { numberOrNull, numberWords } from '../../lib/number'
 
-export const SHELVES = [
-  'chocolate',
-  'cocoa',
-  'fat',
-  'dairy',
-  'egg',
-  'sugar',
-  'starch',
-  'gel',
-  'fruit',
-  'nut',
-  'liquid',
-  'alcohol',
-  'other',
-] as const
-
-export const ALLERGENS = [
-  'gluten (wheat)',
-  'gluten (rye)',
-  'gluten (barley)',
-  'gluten (oats)',
-  'milk',
-  'egg',
-  'soya',
-  'peanut',
-  'nuts (almond)',
-  'nuts (hazelnut)',
-  'nuts (walnut)',
-  'nuts (cashew)',
-  'nuts (pecan)',
-  'nuts (brazil)',
-  'nuts (pistachio)',
-  'nuts (macadamia)',
-  'nuts (coconut)',
-  'nuts (other)',
-  'sesame',
-  'sulphites',
-  'fish',
-  'crustaceans',
-  'molluscs',
-  'celery',
-  'mustard',
-  'lupin',
-] as const
-
 type Origin = NonNullable<IngredientDocument['origins']>[number]
-
-export const ORIGINS = [
-  'plant',
-  'seaweed',
-  'mineral',
-  'milk',
-  'egg',
-  'honey',
-  'pork',
-  'beef',
-  'fish',
-] as const satisfies readonly Origin[]
 
 /** Constituents in the order of the table, in kitchen words. */
 export const PARTS = [
