@@ -74,6 +74,21 @@ pub fn batch_g(grams: f64) -> f64 {
     if grams >= 100.0 { grams.round() } else { weighed_g(grams) }
 }
 
+/// Minutes as they are read: "4 min", "20 to 240 min", "2 to 12 h", "2 to 7 days".
+pub fn span_min([from, to]: [f64; 2]) -> String {
+    let (unit, per) = match to {
+        to if to >= 2880.0 => ("days", 1440.0),
+        to if to >= 180.0 && from >= 30.0 => ("h", 60.0),
+        _ => ("min", 1.0),
+    };
+    let read = |minutes: f64| {
+        let value = minutes / per;
+        limit(if value >= 3.0 { value.round() } else { (2.0 * value).round() / 2.0 }.max(0.5))
+    };
+    let (low, high) = (read(from), read(to));
+    if low == high { format!("{high} {unit}") } else { format!("{low} to {high} {unit}") }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -1,36 +1,16 @@
 //! The one place that turns what went wrong into an answer: RFC 9457 problem+json with a stable
 //! code, the field, and what to do.
 
+use crate::problem::{Problem, ProblemCode};
 use axum::Json;
 use axum::http::{HeaderValue, StatusCode, header};
 use axum::response::{IntoResponse, Response};
 use pastry::fault::Fault;
-use serde::{Deserialize, Serialize};
 use std::net::SocketAddr;
 use store::StoreError;
-use utoipa::ToSchema;
 
-/// What went wrong, as problem+json (RFC 9457).
-#[derive(Debug, Clone, Serialize, Deserialize, ToSchema)]
-pub struct Problem {
-    /// Always `about:blank`: the code says which.
-    #[serde(rename = "type")]
-    pub kind: String,
-    /// Short title.
-    pub title: String,
-    /// HTTP status.
-    pub status: u16,
-    /// Stable code.
-    pub code: String,
-    /// What is wrong and what to do, in words.
-    pub detail: String,
-    /// Every field at fault, where fields are.
-    #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub errors: Vec<Fault>,
-    /// The revision that is there now, for a conflict.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub current_revision: Option<i64>,
-}
+/// What is said of a fault of ours.
+const WENT_WRONG: &str = "something went wrong here; try again";
 
 /// An answer that is not what was asked for.
 #[derive(Debug, thiserror::Error)]
@@ -87,40 +67,28 @@ pub enum ApiError {
 impl ApiError {
     /// The problem it is answered with.
     pub fn into_problem(self) -> Problem {
-        let mut problem = Problem {
-            kind: "about:blank".to_owned(),
-            title: String::new(),
-            status: 0,
-            code: String::new(),
-            detail: self.to_string(),
-            errors: Vec::new(),
-            current_revision: None,
-        };
-        let (status, code) = match self {
+        let detail = self.to_string();
+        match self {
             ApiError::Faults(faults) => {
-                if let [only] = faults.as_slice() {
-                    problem.detail = only.message.clone();
-                }
-                problem.errors = faults;
-                (StatusCode::UNPROCESSABLE_ENTITY, "faults")
+                let detail = match faults.as_slice() {
+                    [only] => only.message.clone(),
+                    _ => detail,
+                };
+                Problem { errors: faults, ..ProblemCode::Faults.problem(detail) }
             }
-            ApiError::BrokenJson(_) => (StatusCode::BAD_REQUEST, "broken_json"),
-            ApiError::NotJson => (StatusCode::UNSUPPORTED_MEDIA_TYPE, "not_json"),
-            ApiError::TooLarge { .. } => (StatusCode::PAYLOAD_TOO_LARGE, "too_large"),
-            ApiError::BodyLost => (StatusCode::BAD_REQUEST, "body_lost"),
-            ApiError::NoRoute => (StatusCode::NOT_FOUND, "no_route"),
-            ApiError::NoMethod => (StatusCode::METHOD_NOT_ALLOWED, "no_method"),
-            ApiError::BrokeOff => (StatusCode::INTERNAL_SERVER_ERROR, "internal"),
-            ApiError::UnknownHost { .. } => (StatusCode::MISDIRECTED_REQUEST, "unknown_host"),
-            ApiError::ForeignPage => (StatusCode::FORBIDDEN, "foreign_page"),
-            ApiError::Busy => (StatusCode::SERVICE_UNAVAILABLE, "busy"),
-            ApiError::TooLong => (StatusCode::SERVICE_UNAVAILABLE, "too_long"),
-            ApiError::Store(fault) => store_problem(&fault, &mut problem),
-        };
-        problem.title = status.canonical_reason().unwrap_or("Problem").to_owned();
-        problem.status = status.as_u16();
-        problem.code = code.to_owned();
-        problem
+            ApiError::BrokenJson(_) => ProblemCode::BrokenJson.problem(detail),
+            ApiError::NotJson => ProblemCode::NotJson.problem(detail),
+            ApiError::TooLarge { .. } => ProblemCode::TooLarge.problem(detail),
+            ApiError::BodyLost => ProblemCode::BodyLost.problem(detail),
+            ApiError::NoRoute => ProblemCode::NoRoute.problem(detail),
+            ApiError::NoMethod => ProblemCode::NoMethod.problem(detail),
+            ApiError::BrokeOff => ProblemCode::Internal.problem(detail),
+            ApiError::UnknownHost { .. } => ProblemCode::UnknownHost.problem(detail),
+            ApiError::ForeignPage => ProblemCode::ForeignPage.problem(detail),
+            ApiError::Busy => ProblemCode::Busy.problem(detail),
+            ApiError::TooLong => ProblemCode::TooLong.problem(detail),
+            ApiError::Store(fault) => store_problem(&fault),
+        }
     }
 }
 
@@ -130,29 +98,29 @@ pub fn unknown_ingredient(key: &str) -> ApiError {
 }
 
 /// What the store refused or failed at: the words it has for a cook stay, the rest is for the log.
-fn store_problem(fault: &StoreError, problem: &mut Problem) -> (StatusCode, &'static str) {
+fn store_problem(fault: &StoreError) -> Problem {
+    let said = fault.to_string();
     match fault {
-        StoreError::NotFound { .. } => (StatusCode::NOT_FOUND, "not_found"),
+        StoreError::NotFound { .. } => ProblemCode::NotFound.problem(said),
         StoreError::Conflict { current, noun, .. } => {
-            problem.current_revision = Some(*current);
-            problem.detail = format!("{fault}; look at theirs, then save on top of it or as a new {noun}");
-            if *noun == "kitchen" {
-                problem.detail = format!("{fault}; look at it again, then change it");
-            }
-            (StatusCode::CONFLICT, "saved_in_between")
+            let detail = if *noun == "kitchen" {
+                format!("{said}; look at it again, then change it")
+            } else {
+                format!("{said}; look at theirs, then save on top of it or as a new {noun}")
+            };
+            Problem { current_revision: Some(*current), ..ProblemCode::SavedInBetween.problem(detail) }
         }
-        StoreError::SaveIdUsed => (StatusCode::UNPROCESSABLE_ENTITY, "save_id_used"),
-        StoreError::Full => (StatusCode::INSUFFICIENT_STORAGE, "disk_full"),
-        StoreError::Locked => (StatusCode::SERVICE_UNAVAILABLE, "file_locked"),
-        StoreError::ReadOnly => (StatusCode::INTERNAL_SERVER_ERROR, "file_read_only"),
+        StoreError::SaveIdUsed => ProblemCode::SaveIdUsed.problem(said),
+        StoreError::Full => ProblemCode::DiskFull.problem(said),
+        StoreError::Locked => ProblemCode::FileLocked.problem(said),
+        StoreError::ReadOnly => ProblemCode::FileReadOnly.problem(said),
         StoreError::Damaged { .. } | StoreError::DamagedFile { .. } => {
             tracing::error!(error = %fault, "the kitchen's file is damaged");
-            (StatusCode::INTERNAL_SERVER_ERROR, "damaged")
+            ProblemCode::Damaged.problem(said)
         }
         _ => {
             tracing::error!(error = ?fault, "the kitchen's file failed");
-            problem.detail = "something went wrong here; try again".to_owned();
-            (StatusCode::INTERNAL_SERVER_ERROR, "internal")
+            ProblemCode::Internal.problem(WENT_WRONG)
         }
     }
 }
@@ -166,11 +134,7 @@ impl IntoResponse for ApiError {
 /// An answer from a problem.
 pub fn respond(problem: Problem) -> Response {
     // What passes by itself may be asked again.
-    let again = match problem.code.as_str() {
-        "busy" => Some("1"),
-        "file_locked" | "too_long" => Some("2"),
-        _ => None,
-    };
+    let again = problem.code.again();
     let status = StatusCode::from_u16(problem.status).unwrap_or(StatusCode::INTERNAL_SERVER_ERROR);
     let mut response = (status, Json(problem)).into_response();
     response.headers_mut().insert(header::CONTENT_TYPE, HeaderValue::from_static("application/problem+json"));
@@ -182,13 +146,5 @@ pub fn respond(problem: Problem) -> Response {
 
 /// The answer to a fault of ours.
 pub fn internal() -> Response {
-    respond(Problem {
-        kind: "about:blank".to_owned(),
-        title: "Internal Server Error".to_owned(),
-        status: 500,
-        code: "internal".to_owned(),
-        detail: "something went wrong here; try again".to_owned(),
-        errors: Vec::new(),
-        current_revision: None,
-    })
+    respond(ProblemCode::Internal.problem(WENT_WRONG))
 }

@@ -24,6 +24,8 @@ pub mod larder;
 pub mod listen;
 pub mod openapi;
 pub mod pantry_view;
+pub mod problem;
+pub mod refusals;
 pub mod routes;
 pub mod saving;
 pub mod serve;

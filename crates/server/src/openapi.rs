@@ -3,6 +3,7 @@
 
 use crate::examples;
 use crate::formats::{FORMATS, Format};
+use crate::refusals;
 use crate::state::AppState;
 use axum::Router;
 use axum::http::header;
@@ -20,6 +21,8 @@ use utoipa_axum::router::OpenApiRouter;
         description = "Predicts what a cream will do. Amounts go in as a cook writes them; every number that comes out names its unit, and a percentage its base.",
         license(name = "MIT")
     ),
+    // No route names it: what each may be refused with is written by `refusals`.
+    components(schemas(crate::problem::Problem)),
     tags(
         (name = "predict", description = "What a formula will do"),
         (name = "balance", description = "The smallest ways there, and swaps"),
@@ -53,6 +56,7 @@ fn finished(mut document: Document) -> Value {
     let mut value = serde_json::to_value(document).expect("a description serialises");
     close_jobs(&mut value["components"]["schemas"]);
     close_variants(&mut value["components"]["schemas"]);
+    refusals::describe(&mut value);
     examples::add(&mut value);
     value
 }

@@ -394,9 +394,9 @@ fn in_the_room(predictor: &Predictor, family: Family, room_c: f64, axis: MapAxis
     let keeps = keeping(family);
     let sentence = match axis {
         _ if !keeps.stands_overnight() => {
-            let hours = match keeps.room.as_str() {
-                "" => "not to stand in the room".to_owned(),
-                hours => format!("{hours} in the room at most, in all"),
+            let hours = match keeps.room() {
+                None => "not to stand in the room".to_owned(),
+                Some(hours) => format!("{hours} in the room at most, in all"),
             };
             let number = match axis {
                 MapAxis::ViscosityPaS => format!("a spoonful {falls}, about {} Pa·s", two_digits(eta)),

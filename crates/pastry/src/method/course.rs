@@ -6,7 +6,7 @@ use crate::formula::WeighedLine;
 use crate::method::gear::{Gear, Resource};
 use crate::method::school::{School, school};
 use crate::method::step::{Limit, Moment, Spot, Step, Worker};
-use crate::number::limit;
+use crate::number::span_min;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -145,7 +145,7 @@ fn method_step(step: &Step, kg: f64, key: String, needs: Vec<String>) -> MethodS
         gear: step.gear.clone(),
         takes: step.resources(),
         minutes,
-        time: time(minutes),
+        time: span_min(minutes),
         temperature_c: step.t,
         until: step.until.clone(),
         wrong: step
@@ -184,19 +184,4 @@ pub fn least_through(steps: &[MethodStep]) -> f64 {
         done.push(begin + if step.given { 0.0 } else { step.minutes[0] });
     }
     done.into_iter().fold(0.0, f64::max)
-}
-
-/// Minutes as they are read: "4 min", "20 to 240 min", "2 to 12 h", "2 to 7 days".
-pub fn time([from, to]: [f64; 2]) -> String {
-    let (unit, per) = match to {
-        to if to >= 2880.0 => ("days", 1440.0),
-        to if to >= 180.0 && from >= 30.0 => ("h", 60.0),
-        _ => ("min", 1.0),
-    };
-    let read = |minutes: f64| {
-        let value = minutes / per;
-        limit(if value >= 3.0 { value.round() } else { (2.0 * value).round() / 2.0 }.max(0.5))
-    };
-    let (low, high) = (read(from), read(to));
-    if low == high { format!("{high} {unit}") } else { format!("{low} to {high} {unit}") }
 }

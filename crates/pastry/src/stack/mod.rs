@@ -4,7 +4,7 @@
 //! answer are in mm and g.
 //!
 //! * [`shape`]: outlines, bodies, vessels, covers
-//! * [`sponge`]: what a layer takes up of a syrup
+//! * [`sponge`]: what a layer takes up of a syrup; [`baking`]: how it is mixed, baked and rested
 //! * [`document`] is the open format, with [`onto`] for what goes onto a tier; [`place`] its places laid out,
 //!   [`cream`] what they are made of, [`amount`] how much, [`part`] how much of each component
 //! * [`check`] finds what does not stand
@@ -13,6 +13,7 @@
 pub mod address;
 pub mod amount;
 pub mod answer;
+pub mod baking;
 pub mod check;
 pub mod cream;
 pub mod document;

@@ -30,6 +30,9 @@ struct BakeRow {
     sponge: String,
     name: String,
     oven_loss_percent: f64,
+    // Read by `baking`.
+    #[serde(rename = "baking")]
+    _baking: serde::de::IgnoredAny,
     lines: Vec<[String; 2]>,
 }
 

@@ -39,6 +39,7 @@ mod stack_trade;
 mod starts;
 mod support;
 mod swap;
+mod tables;
 mod trade_facts;
 mod vectors;
 mod warnings;

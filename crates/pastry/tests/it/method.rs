@@ -7,10 +7,10 @@ use pastry::formula::{Family, Line};
 use pastry::ingredient::Role;
 use pastry::ingredient::Shelf;
 use pastry::method::Gear;
-use pastry::method::course::time;
 use pastry::method::school::schools;
 use pastry::method::step::{Duration, Worker};
 use pastry::method::{MethodSheet, schools_of, sheet};
+use pastry::number::span_min as time;
 use pastry::rheology::warning::WarningCode;
 use std::collections::BTreeSet;
 

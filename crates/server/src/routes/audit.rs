@@ -1,7 +1,7 @@
 //! What was done lately: who wrote what and when.
 
 use crate::body::Asked;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
@@ -50,8 +50,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 
 /// What was done last, the newest first.
 #[utoipa::path(get, path = "/audit", tag = "kitchen", params(HowMuch), responses(
-    (status = 200, body = [Done], description = "Lines of the audit"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fewer than one line, or more than are given at once")
+    (status = 200, body = [Done], description = "Lines of the audit")
 ))]
 async fn list_audit(
     State(state): State<AppState>,

@@ -1,7 +1,7 @@
 //! The smallest ways into the window, and one thing for another.
 
 use crate::body::Body;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::larder::Larder;
 use crate::state::AppState;
 use axum::Json;
@@ -20,11 +20,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 /// Looks for the smallest ways into the window: in grams, degrees, hours. Locks, limits and rules of the
 /// formula hold in every one. Keeps nothing.
 #[utoipa::path(post, path = "/balance", tag = "balance", request_body = FormulaDocument, responses(
-    (status = 200, body = Ways, description = "Ways there, the smallest first; or what stands in the way"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Ways, description = "Ways there, the smallest first; or what stands in the way")
 ))]
 async fn balance(
     State(state): State<AppState>,
@@ -39,11 +35,7 @@ async fn balance(
 /// Puts one ingredient in the place of another, or takes something out, and brings the rest back: consistency,
 /// sweetness and cost, in the order asked for. Keeps nothing.
 #[utoipa::path(post, path = "/swap", tag = "balance", request_body = SwapAsk, responses(
-    (status = 200, body = Swaps, description = "Ways to do it, the first choice first, with what still differs"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Swaps, description = "Ways to do it, the first choice first, with what still differs")
 ))]
 async fn swap(State(state): State<AppState>, Body(ask): Body<SwapAsk>) -> Result<Json<Swaps>, ApiError> {
     let mut wanted: Vec<&str> = ask.document.lines.iter().map(|line| line.ingredient.as_str()).collect();

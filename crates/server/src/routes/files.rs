@@ -2,7 +2,7 @@
 
 use crate::body::{Asked, Body};
 use crate::download::download;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::routes::recipes::{Form, WantedForm};
 use crate::saving::Saving;
 use crate::shape::faults;
@@ -116,9 +116,7 @@ async fn export_ingredients(
 /// Reads a pantry file; keeps the good ones when asked to. A bad row is named by its line and stops
 /// nothing.
 #[utoipa::path(post, path = "/ingredients/import", tag = "ingredients", request_body = PantryFile, params(Saving), responses(
-    (status = 200, body = ImportAnswer, description = "What it holds"),
-    (status = 409, body = Problem, content_type = "application/problem+json", description = "One was saved in between"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "It is no pantry file")
+    (status = 200, body = ImportAnswer, description = "What it holds")
 ))]
 async fn import_ingredients(
     State(state): State<AppState>,
@@ -177,8 +175,7 @@ fn pantry_faults(text: &str) -> Result<(), ApiError> {
 #[utoipa::path(get, path = "/components/{id}/export", tag = "components",
     params(("id" = String, Path, description = "Key of the component"), WantedForm),
     responses(
-        (status = 200, body = FormulaDocument, description = "The file"),
-        (status = 404, body = Problem, content_type = "application/problem+json", description = "No such component")
+        (status = 200, body = FormulaDocument, description = "The file")
     ))]
 async fn export_component(
     State(state): State<AppState>,

@@ -1,7 +1,7 @@
 //! The pantry: every ingredient with what it is made of, and those of the kitchen's own.
 
 use crate::body::{Asked, Body};
-use crate::error::{ApiError, Problem, unknown_ingredient};
+use crate::error::{ApiError, unknown_ingredient};
 use crate::kept_routes;
 use crate::pantry_view::{IngredientDetail, IngredientEntry, KitchenValues, detail, entry};
 use crate::routes::kept::Fit;
@@ -128,8 +128,7 @@ async fn whole(
 #[utoipa::path(get, path = "/ingredients/{id}", tag = "ingredients",
     params(("id" = String, Path, description = "Key of the ingredient", example = "cream36")),
     responses(
-        (status = 200, body = IngredientDetail, description = "The ingredient"),
-        (status = 404, body = Problem, content_type = "application/problem+json", description = "No such ingredient")
+        (status = 200, body = IngredientDetail, description = "The ingredient")
     ))]
 async fn read_ingredient(
     State(state): State<AppState>,
@@ -142,10 +141,7 @@ async fn read_ingredient(
 #[utoipa::path(put, path = "/ingredients/{id}/kitchen", tag = "ingredients", request_body = KitchenValues,
     params(Saving, ("id" = String, Path, description = "Key of the ingredient", example = "cream48")),
     responses(
-        (status = 200, body = IngredientDetail, description = "Saved"),
-        (status = 404, body = Problem, content_type = "application/problem+json", description = "No such ingredient"),
-        (status = 409, body = Problem, content_type = "application/problem+json", description = "Saved in between"),
-        (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
+        (status = 200, body = IngredientDetail, description = "Saved")
     ))]
 async fn save_kitchen_values(
     State(state): State<AppState>,
@@ -183,8 +179,7 @@ async fn save_kitchen_values(
 
 /// Infers a whole composition from a label, with the reason of every value. Keeps nothing.
 #[utoipa::path(post, path = "/ingredients/infer", tag = "ingredients", request_body = Label, responses(
-    (status = 200, body = Inferred, description = "A composition that adds up to 100"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "The label contradicts itself")
+    (status = 200, body = Inferred, description = "A composition that adds up to 100")
 ))]
 async fn infer_ingredient(Body(label): Body<Label>) -> Result<Json<Inferred>, ApiError> {
     label.infer().map(Json).map_err(ApiError::Faults)

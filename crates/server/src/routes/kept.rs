@@ -238,11 +238,7 @@ macro_rules! kept_routes {
             post, path = $path, tag = $tag, operation_id = concat!("create_", $one),
             summary = concat!("Saves a new ", $one, "."), request_body = $document, params($crate::saving::Saving),
             responses(
-                (status = 201, body = $revision, description = "Saved at revision 1"),
-                (status = 409, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "The key is taken"),
-                (status = 422, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "Fields at fault")
+                (status = 201, body = $revision, description = "Saved at revision 1")
             )
         )]
         async fn create(
@@ -258,13 +254,7 @@ macro_rules! kept_routes {
             summary = "Saves a new revision. When somebody saved in between, nothing is written and the answer says so.",
             request_body = $save, params($crate::saving::Saving, ("id" = String, Path, description = "Its key")),
             responses(
-                (status = 200, body = $revision, description = "Saved as a new revision"),
-                (status = 404, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "There is no such one"),
-                (status = 409, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "Saved in between"),
-                (status = 422, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "Fields at fault")
+                (status = 200, body = $revision, description = "Saved as a new revision")
             )
         )]
         async fn save(
@@ -281,9 +271,7 @@ macro_rules! kept_routes {
             summary = "All its versions, the newest first, each with what changed in it.",
             params(("id" = String, Path, description = "Its key")),
             responses(
-                (status = 200, body = [$crate::routes::kept::Version], description = "All versions"),
-                (status = 404, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "There is no such one")
+                (status = 200, body = [$crate::routes::kept::Version], description = "All versions")
             )
         )]
         async fn versions(
@@ -301,9 +289,7 @@ macro_rules! kept_routes {
                 ("revision" = i64, Path, description = "Number of the version")
             ),
             responses(
-                (status = 200, body = $revision, description = "That version"),
-                (status = 404, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "There is no such one")
+                (status = 200, body = $revision, description = "That version")
             )
         )]
         async fn read_version(
@@ -337,9 +323,7 @@ macro_rules! listed_routes {
             summary = concat!("The newest revision of one ", $one, "."),
             params(("id" = String, Path, description = "Its key")),
             responses(
-                (status = 200, body = $revision, description = "The newest revision"),
-                (status = 404, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "There is no such one")
+                (status = 200, body = $revision, description = "The newest revision")
             )
         )]
         async fn read(
@@ -355,11 +339,7 @@ macro_rules! listed_routes {
             request_body = store::list::Place,
             params($crate::saving::Saving, ("id" = String, Path, description = "Its key")),
             responses(
-                (status = 204, description = "Done"),
-                (status = 404, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "There is no such one"),
-                (status = 422, body = $crate::error::Problem, content_type = "application/problem+json",
-                    description = "Fields at fault")
+                (status = 204, description = "Done")
             )
         )]
         async fn place(

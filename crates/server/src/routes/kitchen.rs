@@ -1,7 +1,7 @@
 //! The kitchen: name, room temperature, cups.
 
 use crate::body::Body;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::saving::Saving;
 use crate::state::AppState;
 use axum::Json;
@@ -33,9 +33,7 @@ async fn read_kitchen(State(state): State<AppState>) -> Result<Json<Kitchen>, Ap
 
 /// Saves the kitchen on top of the revision it was read at.
 #[utoipa::path(put, path = "/kitchen", tag = "kitchen", request_body = Kitchen, params(Saving), responses(
-    (status = 200, body = Kitchen, description = "Saved, with its new revision"),
-    (status = 409, body = Problem, content_type = "application/problem+json", description = "Saved in between"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
+    (status = 200, body = Kitchen, description = "Saved, with its new revision")
 ))]
 async fn save_kitchen(
     State(state): State<AppState>,

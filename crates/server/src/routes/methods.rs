@@ -1,7 +1,7 @@
 //! How a cream is made: schools as steps.
 
 use crate::body::Body;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
@@ -18,11 +18,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 /// Every school of a formula's family, worked out for it: steps with their minutes, where it starts, what
 /// choosing it changes. Keeps nothing.
 #[utoipa::path(post, path = "/methods", tag = "methods", request_body = FormulaDocument, responses(
-    (status = 200, body = Vec<MethodSheet>, description = "Schools, the usual one first"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Vec<MethodSheet>, description = "Schools, the usual one first")
 ))]
 async fn methods(
     State(state): State<AppState>,

@@ -2,7 +2,7 @@
 
 use crate::body::Body;
 use crate::cupboard::Cupboard;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::kept_routes;
 use crate::larder::Larder;
 use crate::listed_routes;
@@ -75,11 +75,7 @@ pub async fn worked_out(state: &AppState, document: OrderDocument) -> Result<Ord
 
 /// Works an order out: its cakes, what to make, buy and label, what it costs, what is left over. Keeps nothing.
 #[utoipa::path(post, path = "/order", tag = "orders", operation_id = "order", request_body = OrderDocument, responses(
-    (status = 200, body = OrderAnswer, description = "The order worked out"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "No order, or fields of the wrong kind")
+    (status = 200, body = OrderAnswer, description = "The order worked out")
 ))]
 async fn work_out(
     State(state): State<AppState>,

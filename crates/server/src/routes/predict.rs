@@ -2,7 +2,7 @@
 
 use crate::body::{Asked, Body};
 use crate::convert::{Conversion, ConvertRequest, convert};
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
@@ -32,11 +32,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 
 /// Judges a formula: the verdict, the map, totals, warnings, why. Keeps nothing.
 #[utoipa::path(post, path = "/predict", tag = "predict", request_body = FormulaDocument, responses(
-    (status = 200, body = Assessment, description = "The answer"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Assessment, description = "The answer")
 ))]
 async fn predict(
     State(state): State<AppState>,
@@ -48,8 +44,7 @@ async fn predict(
 
 /// Sets two or three formulas side by side and marks what differs. Keeps nothing.
 #[utoipa::path(post, path = "/compare", tag = "predict", request_body = CompareRequest, responses(
-    (status = 200, body = Comparison, description = "Side by side"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Comparison, description = "Side by side")
 ))]
 async fn compare_formulas(
     State(state): State<AppState>,
@@ -61,9 +56,7 @@ async fn compare_formulas(
 
 /// Weighs an amount of an ingredient and writes it back in spoons and pieces.
 #[utoipa::path(get, path = "/convert", tag = "predict", params(ConvertRequest), responses(
-    (status = 200, body = Conversion, description = "The amount in grams"),
-    (status = 404, body = Problem, content_type = "application/problem+json", description = "No such ingredient"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "The amount cannot be weighed")
+    (status = 200, body = Conversion, description = "The amount in grams")
 ))]
 async fn convert_amount(
     State(state): State<AppState>,

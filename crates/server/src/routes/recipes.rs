@@ -3,7 +3,7 @@
 use crate::body::{Asked, Body};
 use crate::cupboard::Cupboard;
 use crate::download::download;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::formats::FORMATS;
 use crate::routes::orders::worked_out;
 use crate::shape::faults_of;
@@ -100,8 +100,7 @@ const JSON_LD: &str = "application/ld+json";
 
 /// Writes a formula, a cake or an order as a file: whole, so that another kitchen can use it, or as a recipe.
 #[utoipa::path(post, path = "/files", tag = "files", params(WantedForm), request_body = Written, responses(
-    (status = 200, body = serde_json::Value, description = "The file"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault")
+    (status = 200, body = serde_json::Value, description = "The file")
 ))]
 async fn write_file(
     State(state): State<AppState>,
@@ -174,8 +173,7 @@ pub fn ours_faults(text: &str) -> Vec<Fault> {
 
 /// Reads a file: a formula, a cake or an order of ours, or a Schema.org Recipe of anybody's. Keeps nothing.
 #[utoipa::path(post, path = "/files/read", tag = "files", request_body = FileText, responses(
-    (status = 200, body = ReadFile, description = "What it holds"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Nothing known in it")
+    (status = 200, body = ReadFile, description = "What it holds")
 ))]
 async fn read_file(
     State(state): State<AppState>,
@@ -196,8 +194,7 @@ async fn read_file(
 
 /// Writes a list of an order as CSV: shopping, weighing, bill or labels.
 #[utoipa::path(post, path = "/order/list", tag = "orders", params(WantedList), request_body = OrderDocument, responses(
-    (status = 200, body = String, content_type = "text/csv", description = "The list"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "No order")
+    (status = 200, body = String, content_type = "text/csv", description = "The list")
 ))]
 async fn write_list(
     State(state): State<AppState>,

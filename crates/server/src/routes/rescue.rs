@@ -1,7 +1,7 @@
 //! From what is seen in the bowl to what to do.
 
 use crate::body::{Asked, Body};
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
@@ -20,11 +20,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 /// Remedies for what is seen in a bowl, solved for what is in it: additions only, the smallest first. Keeps
 /// nothing.
 #[utoipa::path(post, path = "/rescue", tag = "rescue", request_body = RescueAsk, responses(
-    (status = 200, body = Rescue, description = "Remedies, the likeliest first, then their look-alikes"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Rescue, description = "Remedies, the likeliest first, then their look-alikes")
 ))]
 async fn rescue(State(state): State<AppState>, Body(ask): Body<RescueAsk>) -> Result<Json<Rescue>, ApiError> {
     let shelf = state.shelf_of([&ask.document]).await?;
@@ -53,8 +49,7 @@ pub struct SignEntry {
 
 /// What can be seen of a family at a job that has a remedy here.
 #[utoipa::path(get, path = "/rescue/signs", tag = "rescue", params(Made), responses(
-    (status = 200, body = Vec<SignEntry>, description = "Signs, in the order they are offered"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Vec<SignEntry>, description = "Signs, in the order they are offered")
 ))]
 async fn signs(Asked(made): Asked<Made>) -> Json<Vec<SignEntry>> {
     let known = signs_for(made.family, &made.job);
@@ -63,11 +58,7 @@ async fn signs(Asked(made): Asked<Made>) -> Json<Vec<SignEntry>> {
 
 /// A line poured past its mark: leave it, bring it back with the least of one thing, or scale the batch.
 #[utoipa::path(post, path = "/overpour", tag = "rescue", request_body = OverpourAsk, responses(
-    (status = 200, body = Overpour, description = "Three ways on"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Overpour, description = "Three ways on")
 ))]
 async fn overpour(
     State(state): State<AppState>,

@@ -1,7 +1,7 @@
 //! A batch in another size, and shares of what is in the bowl.
 
 use crate::body::Body;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::larder::Larder;
 use crate::state::AppState;
 use axum::Json;
@@ -18,11 +18,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 /// Brings a formula to a mass, a volume, a number of pieces, or to what is short; eggs, leaves or packs whole
 /// when asked. Keeps nothing.
 #[utoipa::path(post, path = "/scale", tag = "scale", request_body = ScaleAsk, responses(
-    (status = 200, body = Scaled, description = "The formula at its new size"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Scaled, description = "The formula at its new size")
 ))]
 async fn scale(State(state): State<AppState>, Body(ask): Body<ScaleAsk>) -> Result<Json<Scaled>, ApiError> {
     let shelf = state.shelf_of([&ask.document]).await?;
@@ -35,11 +31,7 @@ async fn scale(State(state): State<AppState>, Body(ask): Body<ScaleAsk>) -> Resu
 
 /// Shares what is really in the bowl by weight, with rounding that adds up.
 #[utoipa::path(post, path = "/shares", tag = "scale", request_body = ShareAsk, responses(
-    (status = 200, body = Shares, description = "One weight per vessel, and what the scale shows after each"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "Fields at fault, each named")
+    (status = 200, body = Shares, description = "One weight per vessel, and what the scale shows after each")
 ))]
 async fn shares(Body(ask): Body<ShareAsk>) -> Result<Json<Shares>, ApiError> {
     pastry::scale::shares(&ask).map(Json).map_err(ApiError::Faults)

@@ -2,10 +2,11 @@
 
 use crate::body::Body;
 use crate::cupboard::Cupboard;
-use crate::error::{ApiError, Problem};
+use crate::error::ApiError;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
+use pastry::stack::baking::baking;
 use pastry::stack::sponge::sponges;
 use pastry::stack::template::bakes;
 use pastry::stack::{Bake, ResizeAsk, Resized, Sponge, StackAnswer, StackDocument, Template, templates};
@@ -34,7 +35,21 @@ pub struct Beginnings {
     pub bakes: Vec<Bake>,
     /// Kinds of sponge.
     pub sponges: Vec<Sponge>,
+    /// How each kind is baked, in words for a layer of 20 mm.
+    pub bakings: Vec<BakingWords>,
 }
+
+/// How a kind of sponge is baked.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct BakingWords {
+    /// Key of the sponge.
+    pub sponge: String,
+    /// In words.
+    pub words: String,
+}
+
+/// Height of a layer it is said for, mm.
+const LAYER_MM: f64 = 20.0;
 
 /// Routes of this noun.
 pub fn routes() -> OpenApiRouter<AppState> {
@@ -44,11 +59,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 /// Works a cake out: how large, how much of everything, whether it stands. Keeps nothing. What is wrong with it
 /// is found at its place; only what is no cake is refused.
 #[utoipa::path(post, path = "/stack", tag = "stack", request_body = StackAsk, responses(
-    (status = 200, body = StackAnswer, description = "The cake, its places, its parts, what is found"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "No cake, or fields of the wrong kind")
+    (status = 200, body = StackAnswer, description = "The cake, its places, its parts, what is found")
 ))]
 async fn stack(
     State(state): State<AppState>,
@@ -60,11 +71,7 @@ async fn stack(
 
 /// Brings a cake to another tin, or to so many portions. Keeps nothing.
 #[utoipa::path(post, path = "/stack/resize", tag = "stack", request_body = ResizeAsk, responses(
-    (status = 200, body = Resized, description = "The cake at its new size"),
-    (status = 400, body = Problem, content_type = "application/problem+json", description = "Not JSON"),
-    (status = 413, body = Problem, content_type = "application/problem+json", description = "Too large"),
-    (status = 415, body = Problem, content_type = "application/problem+json", description = "Not sent as JSON"),
-    (status = 422, body = Problem, content_type = "application/problem+json", description = "A size that cannot be had")
+    (status = 200, body = Resized, description = "The cake at its new size")
 ))]
 async fn resize(
     State(state): State<AppState>,
@@ -79,5 +86,15 @@ async fn resize(
     (status = 200, body = Beginnings, description = "What a cake can be begun with")
 ))]
 async fn begin() -> Json<Beginnings> {
-    Json(Beginnings { templates: templates(), bakes: bakes().to_vec(), sponges: sponges().to_vec() })
+    Json(Beginnings {
+        templates: templates(),
+        bakes: bakes().to_vec(),
+        sponges: sponges().to_vec(),
+        bakings: sponges()
+            .iter()
+            .filter_map(|own| {
+                Some(BakingWords { sponge: own.key.clone(), words: baking(&own.key)?.words(LAYER_MM) })
+            })
+            .collect(),
+    })
 }

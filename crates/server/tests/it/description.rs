@@ -3,6 +3,8 @@
 use crate::{Kitchen, formula};
 use serde_json::json;
 use server::openapi;
+use server::problem::Problem;
+use server::problem::ProblemCode;
 use std::path::{Path, PathBuf};
 use std::process::Command;
 
@@ -186,4 +188,58 @@ async fn the_page_is_sent_compressed_and_only_once() {
         assert!(3 * packed < 2 * whole, "{packed} of {whole} bytes");
     }
     kitchen.close().await;
+}
+
+/// What a route may answer instead is described from one list; what it really answers is in it.
+#[tokio::test]
+async fn every_route_describes_what_it_may_be_refused_with() {
+    let description = openapi::document();
+    let kitchen = Kitchen::open(false).await;
+    let (mut broken, mut missing) = (0, 0);
+    for (path, operations) in description["paths"].as_object().unwrap() {
+        for (method, operation) in operations.as_object().unwrap() {
+            let name = format!("{method} {path}");
+            let described = |status: u16| operation["responses"].get(status.to_string());
+            assert!(described(500).is_some() && described(503).is_some(), "{name}");
+            for (status, answer) in operation["responses"].as_object().unwrap() {
+                let code: u16 = status.parse().unwrap();
+                let problem = answer["content"].get("application/problem+json").is_some();
+                assert_eq!(code >= 400, problem, "{name} answers {status} in another form");
+            }
+            let at = path.replace("{id}", "nowhere").replace("{key}", "nowhere").replace("{revision}", "1");
+            let at = at.replace("{ingredient}", "nowhere");
+            assert!(!at.contains('{'), "{name}: a part of the address this test does not know");
+            let request = kitchen
+                .http
+                .request(method.to_uppercase().parse().unwrap(), format!("{}{at}", kitchen.address));
+            let takes_body = operation.get("requestBody").is_some();
+            let request = if takes_body {
+                request.header("content-type", "application/json").body("{ broken")
+            } else {
+                request
+            };
+            let answer = request.send().await.unwrap();
+            let status = answer.status().as_u16();
+            if status < 400 {
+                continue;
+            }
+            assert!(described(status).is_some(), "{name} answers {status}, which is not described");
+            let problem: Problem = answer.json().await.unwrap_or_else(|_| panic!("{name}: no problem"));
+            assert_eq!(problem.status, status, "{name}");
+            assert_eq!(problem.code.status().as_u16(), status, "{name}");
+            broken += usize::from(problem.code == ProblemCode::BrokenJson);
+            missing += usize::from(problem.code == ProblemCode::NotFound);
+        }
+    }
+    assert!(broken >= 15 && missing >= 5, "{broken} broken bodies, {missing} missing keys were tried");
+    kitchen.close().await;
+}
+
+#[test]
+fn every_code_of_a_problem_is_its_word() {
+    for code in ProblemCode::ALL {
+        let word = serde_json::to_value(code).unwrap();
+        assert!(word.as_str().is_some_and(|word| word.chars().all(|c| c.is_ascii_lowercase() || c == '_')));
+        assert!(code.status().as_u16() >= 400 && !code.means().is_empty());
+    }
 }
