@@ -1014,6 +1014,10 @@ export interface components {
             bakes: components["schemas"]["Bake"][];
             /** @description How each kind is baked, in words for a layer of 20 mm. */
             bakings: components["schemas"]["BakingWords"][];
+            /** @description Least and most of every size of a tier's shape, mm. */
+            body_mm: number[];
+            /** @description What can be written at each kind of place, and between what. */
+            sizes: components["schemas"]["Size"][];
             /** @description Kinds of sponge. */
             sponges: components["schemas"]["Sponge"][];
             /** @description Builds. */
@@ -4153,6 +4157,37 @@ export interface components {
             sign: components["schemas"]["Sign"];
             /** @description In kitchen words. */
             words: string;
+        };
+        /** @description A size of a kind of place. */
+        Size: {
+            /** @description Its field below the place: `thickness_mm`, `length_mm.0`. */
+            field: string;
+            /** @description Of what. */
+            kind: components["schemas"]["PlaceKind"];
+            /**
+             * Format: double
+             * @description Least.
+             */
+            least: number;
+            /**
+             * Format: double
+             * @description Most.
+             */
+            most: number;
+            /**
+             * Format: double
+             * @description One step of it.
+             */
+            step: number;
+            /** @description Its unit; empty for a count. */
+            unit: string;
+            /**
+             * Format: double
+             * @description What it is while nothing is written.
+             */
+            usual: number;
+            /** @description What it is called. */
+            word: string;
         };
         /** @description A syrup that a sponge drinks. */
         SoakGeometry: {

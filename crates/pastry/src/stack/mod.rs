@@ -6,7 +6,7 @@
 //! * [`shape`]: outlines, bodies, vessels, covers
 //! * [`sponge`]: what a layer takes up of a syrup; [`baking`]: how it is mixed, baked and rested
 //! * [`document`] is the open format, with [`onto`] for what goes onto a tier; [`place`] its places laid out,
-//!   [`cream`] what they are made of, [`amount`] how much, [`part`] how much of each component
+//!   [`size`] the range of each of their sizes, [`cream`] what they are made of, [`amount`] how much, [`part`] how much of each component
 //! * [`check`] finds what does not stand
 //! * [`answer`] puts it together, [`template`] begins one, [`resize`] makes it another size
 
@@ -24,6 +24,7 @@ pub mod place;
 pub mod place_answer;
 pub mod resize;
 pub mod shape;
+pub mod size;
 pub mod sponge;
 pub mod template;
 

@@ -7,6 +7,8 @@ use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
 use pastry::stack::baking::baking;
+use pastry::stack::shape::body;
+use pastry::stack::size::{SIZES, Size};
 use pastry::stack::sponge::sponges;
 use pastry::stack::template::bakes;
 use pastry::stack::{Bake, ResizeAsk, Resized, Sponge, StackAnswer, StackDocument, Template, templates};
@@ -35,6 +37,10 @@ pub struct Beginnings {
     pub bakes: Vec<Bake>,
     /// Kinds of sponge.
     pub sponges: Vec<Sponge>,
+    /// What can be written at each kind of place, and between what.
+    pub sizes: Vec<Size>,
+    /// Least and most of every size of a tier's shape, mm.
+    pub body_mm: [f64; 2],
     /// How each kind is baked, in words for a layer of 20 mm.
     pub bakings: Vec<BakingWords>,
 }
@@ -90,6 +96,8 @@ async fn begin() -> Json<Beginnings> {
         templates: templates(),
         bakes: bakes().to_vec(),
         sponges: sponges().to_vec(),
+        sizes: SIZES.to_vec(),
+        body_mm: body::SIZES,
         bakings: sponges()
             .iter()
             .filter_map(|own| {

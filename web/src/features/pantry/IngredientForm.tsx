@@ -18,6 +18,7 @@ import type { IngredientDraft } from './draft'
 import { LabelFields } from './LabelFields'
 import { INGREDIENT, useIngredient } from './queries'
 import { Select } from '../../ui/Select'
+import { TextField } from '../../ui/TextField'
 import { Tick } from '../../ui/Tick'
 import { useWords } from '../../lib/words'
 
@@ -118,19 +119,16 @@ function Form({ opened, from, name, edit }: FormProps) {
         }
       />
       <div className="flex flex-wrap items-end gap-4">
-        <label className="flex min-w-64 flex-1 flex-col gap-1">
-          Name
-          <input
-            className={`min-h-10 rounded-lg border bg-enamel px-2 text-lead font-[640] pointer-coarse:min-h-11 ${
-              faultAt('name') ? 'border-hot' : 'border-line2'
-            }`}
+        <span className="min-w-64 flex-1">
+          <TextField
+            label="Name"
+            className="w-full font-[640]"
             maxLength={120}
-            autoComplete="off"
-            aria-invalid={faultAt('name') ? true : undefined}
             value={draft.name}
-            onChange={(event) => set({ name: event.target.value })}
+            onChange={(name) => set({ name })}
+            fault={faultAt('name')}
           />
-        </label>
+        </span>
         <Select
           label="Shelf"
           value={draft.group}

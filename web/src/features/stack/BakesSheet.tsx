@@ -40,12 +40,14 @@ export function BakesSheet({ document, edit, onClose }: BakesSheetProps) {
             bake={bake}
             path={`bakes.${at}`}
             sponges={beginnings.data?.sponges ?? []}
+            baking={beginnings.data?.bakings.find((own) => own.sponge === bake.sponge)?.words ?? null}
             edit={edit}
           />
         ))}
         {bakes.length === 0 && <p className="text-ink2">Nothing is baked for it yet.</p>}
         <Select
           label="Add"
+          className="max-w-65"
           value=""
           onChange={(key) => {
             const begun = beginnings.data?.bakes.find((own) => own.key === key)
@@ -68,10 +70,12 @@ interface BakeFieldsProps {
   bake: Bake
   path: string
   sponges: Beginnings['sponges']
+  /** How its kind is baked, in words. */
+  baking: string | null
   edit: Edit<StackDocument>
 }
 
-function BakeFields({ bake, path, sponges, edit }: BakeFieldsProps) {
+function BakeFields({ bake, path, sponges, baking, edit }: BakeFieldsProps) {
   const shelf = useIngredients('', true)
   const put = (field: string, value: unknown, tag?: string) =>
     edit((own) => writeAt(own, `${path}.${field}`, value), tag ? `${path}.${field}` : undefined)
@@ -125,6 +129,7 @@ function BakeFields({ bake, path, sponges, edit }: BakeFieldsProps) {
           Take it away
         </Button>
       </div>
+      {baking && <p className="mt-1.5 text-note text-ink2">{baking} Usual figures; your oven decides.</p>}
       <ul
         aria-label={`Batter of ${bake.name}`}
         className="mt-2 grid grid-cols-[repeat(auto-fill,minmax(330px,1fr))] gap-x-6 gap-y-1"

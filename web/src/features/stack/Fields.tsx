@@ -1,10 +1,9 @@
-import type { PlaceAnswer, StackDocument } from '../../api/client'
+import type { PlaceAnswer, Size, StackDocument } from '../../api/client'
 import type { Edit } from '../../desk/history'
 import { readAt, writeAt } from '../../lib/path'
 import { NumberField } from '../../ui/NumberField'
-import { NUMBERS } from './fields'
-import type { NumberSpec } from './fields'
 import { TextField } from '../../ui/TextField'
+import { useBeginnings } from '../orders/queries'
 import { Tick } from '../../ui/Tick'
 import { Select } from '../../ui/Select'
 
@@ -36,6 +35,7 @@ const FITS: Record<string, string[]> = {
 
 /** Everything that can be said of one place. */
 export function Fields({ place, document, known, edit }: FieldsProps) {
+  const sizes = useBeginnings().data?.sizes ?? []
   const at = (field: string) => `${place.path}.${field}`
   const put = (field: string, value: unknown, tag?: string) =>
     edit((own) => writeAt(own, at(field), value), tag ? at(field) : undefined)
@@ -126,7 +126,8 @@ export function Fields({ place, document, known, edit }: FieldsProps) {
           onChange={(name) => put('name', name, 'name')}
         />
       )}
-      {NUMBERS[place.kind]
+      {sizes
+        .filter((spec) => spec.kind === place.kind)
         .filter((spec) => !place.steps.some((step) => step.path === at(spec.field)))
         .map((spec) => (
           <OneNumber key={spec.field} spec={spec} place={place} node={node} put={put} />
@@ -150,7 +151,7 @@ export function Fields({ place, document, known, edit }: FieldsProps) {
 }
 
 interface OneNumberProps {
-  spec: NumberSpec
+  spec: Size
   place: PlaceAnswer
   node: Record<string, unknown>
   put: (field: string, value: unknown, tag?: string) => void
@@ -168,8 +169,8 @@ function OneNumber({ spec, place, node, put }: OneNumberProps) {
       <NumberField
         label={rest ? `${spec.word}, the rest` : spec.word}
         unit={spec.unit}
-        min={spec.min}
-        max={spec.max}
+        min={spec.least}
+        max={spec.most}
         step={spec.step}
         value={Math.round(value * 100) / 100}
         onCommit={(next) => put(spec.field, next, 'number')}

@@ -1,6 +1,7 @@
 import type { Body, StackDocument } from '../../api/client'
 import type { Edit } from '../../desk/history'
 import { moveBy, writeAt } from '../../lib/path'
+import { useBeginnings } from '../orders/queries'
 import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { SHAPES, SIZE_WORD } from './fields'
@@ -124,6 +125,7 @@ interface BodyFieldsProps {
 
 /** A shape and its sizes. */
 export function BodyFields({ body, onBody }: BodyFieldsProps) {
+  const [least = 0, most = 1500] = useBeginnings().data?.body_mm ?? []
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
       <Select
@@ -142,8 +144,8 @@ export function BodyFields({ body, onBody }: BodyFieldsProps) {
             key={name}
             label={SIZE_WORD[name] ?? name}
             unit="mm"
-            min={0}
-            max={1500}
+            min={name === 'corner_mm' || name === 'hole_mm' ? 0 : least}
+            max={most}
             step={name === 'corner_mm' ? 1 : 10}
             value={Number(value)}
             onCommit={(mm) => onBody({ ...body, [name]: mm })}

@@ -9,11 +9,10 @@ use crate::stack::document::{Layer, Tier, USUAL_LAYERS};
 use crate::stack::onto::CoatLayer;
 use crate::stack::place::{PlaceKind, Stuff, is_a_body};
 use crate::stack::shape::body::{Body, SIZES};
+use crate::stack::size::size;
 
 /// How far a tier may stand out over the one below, mm: its coat's own unevenness.
 const OVERHANG: f64 = 2.0;
-/// Thickness proposed where none was written, mm.
-const USUAL_LAYER: f64 = 10.0;
 
 /// Everything wrong with how it is built, and what it must fit into.
 pub fn built(scene: &Scene) -> Vec<Finding> {
@@ -117,16 +116,18 @@ fn sizes(at: usize, tier: &Tier) -> Vec<Finding> {
         let sentence = Said::with(format!("Tier {name} has no layers yet"), "add a sponge or a filling.");
         found.push(Finding::new(FindingCode::NoLayers, here(At::Layers), Standing::Trouble, sentence));
     }
-    let mut length = |what: &str, mm: f64, (place, field): (At, &str), least: f64, usual: f64| {
-        if !(least..=1000.0).contains(&mm) {
+    let mut length = |what: &str, mm: f64, place: At, kind: PlaceKind, field: &str| {
+        let Some(size) = size(kind, field) else { return };
+        if !size.holds(mm) {
             let sentence = Said::with(
                 format!(
                     "{what} of tier {name} is {} mm",
-                    if mm.is_finite() { limit(mm) } else { "no".to_owned() }
+                    if mm.is_finite() { limit(mm) } else { "no".to_owned() },
                 ),
-                format!("write {} to 1,000 mm.", limit(least)),
+                format!("write {}.", size.range()),
             );
-            let mend = Mend::set(format!("Set it to {} mm", limit(usual)), here(place).field(field), usual);
+            let words = format!("Set it to {} mm", limit(size.usual));
+            let mend = Mend::set(words, here(place).field(field), size.usual);
             found.push(
                 Finding::new(FindingCode::NoThickness, here(place), Standing::Trouble, sentence)
                     .mended(Some(mend)),
@@ -137,45 +138,57 @@ fn sizes(at: usize, tier: &Tier) -> Vec<Finding> {
     for (k, layer) in tier.layers.iter().enumerate() {
         match layer {
             Layer::Sponge { thickness_mm, trim_mm, .. } => {
-                length("A sponge", *thickness_mm, (At::Layer(k), "thickness_mm"), 0.5, 20.0);
+                length("A sponge", *thickness_mm, At::Layer(k), PlaceKind::Sponge, "thickness_mm");
                 if *trim_mm != 0.0 {
-                    length("The trimming of a sponge", *trim_mm, (At::Layer(k), "trim_mm"), 0.1, 5.0);
+                    length("The trimming of a sponge", *trim_mm, At::Layer(k), PlaceKind::Sponge, "trim_mm");
                 }
             }
             Layer::Filling { thickness_mm, dam, inserts, .. } => {
                 match thickness_mm {
-                    Some(mm) => length("A filling", *mm, (At::Layer(k), "thickness_mm"), 0.5, USUAL_LAYER),
+                    Some(mm) => length("A filling", *mm, At::Layer(k), PlaceKind::Filling, "thickness_mm"),
                     None if !open => {
-                        length("A filling", 0.0, (At::Layer(k), "thickness_mm"), 0.5, USUAL_LAYER)
+                        length("A filling", 0.0, At::Layer(k), PlaceKind::Filling, "thickness_mm")
                     }
                     None => {}
                 }
                 if let Some(dam) = dam {
-                    length("The dam", dam.width_mm, (At::Dam(k), "width_mm"), 1.0, 12.0);
+                    length("The dam", dam.width_mm, At::Dam(k), PlaceKind::Dam, "width_mm");
                 }
                 for (i, insert) in inserts.iter().enumerate() {
-                    length("An insert", insert.thickness_mm, (At::Insert(k, i), "thickness_mm"), 0.5, 10.0);
-                    length("An insert", insert.diameter_mm, (At::Insert(k, i), "diameter_mm"), 5.0, 40.0);
+                    length(
+                        "An insert",
+                        insert.thickness_mm,
+                        At::Insert(k, i),
+                        PlaceKind::Insert,
+                        "thickness_mm",
+                    );
+                    length(
+                        "An insert",
+                        insert.diameter_mm,
+                        At::Insert(k, i),
+                        PlaceKind::Insert,
+                        "diameter_mm",
+                    );
                 }
             }
         }
     }
-    let coats: [(&str, At, &Option<CoatLayer>); 3] = [
-        ("The crumb coat", At::CrumbCoat, &tier.crumb_coat),
-        ("The coat", At::Coat, &tier.coat),
-        ("The glaze", At::Glaze, &tier.glaze),
+    let coats: [(&str, At, PlaceKind, &Option<CoatLayer>); 3] = [
+        ("The crumb coat", At::CrumbCoat, PlaceKind::CrumbCoat, &tier.crumb_coat),
+        ("The coat", At::Coat, PlaceKind::Coat, &tier.coat),
+        ("The glaze", At::Glaze, PlaceKind::Glaze, &tier.glaze),
     ];
-    for (what, place, coat) in coats {
+    for (what, place, kind, coat) in coats {
         if let Some(coat) = coat {
-            length(what, coat.side_mm, (place, "side_mm"), 0.1, 5.0);
+            length(what, coat.side_mm, place, kind, "side_mm");
         }
     }
     for (k, border) in tier.borders.iter().enumerate() {
-        length("The nozzle of the border", border.tip_mm, (At::Border(k), "tip_mm"), 1.0, 10.0);
+        length("The nozzle of the border", border.tip_mm, At::Border(k), PlaceKind::Border, "tip_mm");
     }
     for (k, rosettes) in tier.rosettes.iter().enumerate() {
-        length("A rosette", rosettes.diameter_mm, (At::Rosettes(k), "diameter_mm"), 2.0, 25.0);
-        length("A rosette", rosettes.height_mm, (At::Rosettes(k), "height_mm"), 1.0, 20.0);
+        length("A rosette", rosettes.diameter_mm, At::Rosettes(k), PlaceKind::Rosettes, "diameter_mm");
+        length("A rosette", rosettes.height_mm, At::Rosettes(k), PlaceKind::Rosettes, "height_mm");
     }
     found
 }
