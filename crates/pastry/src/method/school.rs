@@ -65,7 +65,7 @@ enum Written {
         #[serde(default)]
         only: Option<Role>,
     },
-    Own(StepRow),
+    Own(Box<StepRow>),
 }
 
 /// A part of the mass, and how warm it is when it comes in.
@@ -231,7 +231,7 @@ static SCHOOLS: LazyLock<Vec<School>> = LazyLock::new(|| {
 /// When the table names a step or module that is not there: the tables are part of the program.
 fn steps(school: &str, written: Vec<Written>, shared: &HashMap<String, Vec<StepRow>>) -> Vec<Step> {
     let rows = written.into_iter().flat_map(|one| match one {
-        Written::Own(row) => vec![row],
+        Written::Own(row) => vec![*row],
         Written::Shared { key, needs, only } => {
             let module = shared.get(&key).unwrap_or_else(|| panic!("{school}: no shared step {key}"));
             let mut rows = module.clone();

@@ -118,14 +118,9 @@ impl Serialize for Address {
     }
 }
 
-impl PartialEq<str> for Address {
-    fn eq(&self, path: &str) -> bool {
-        self.to_string() == path
-    }
-}
-
 impl PartialEq<&str> for Address {
     fn eq(&self, path: &&str) -> bool {
-        self == *path
+        let written: String = format!("{self}");
+        written.as_str() == *path
     }
 }

@@ -75,7 +75,7 @@ fn the_schools_are_well_formed() {
                 }
             }
             // A stick blender that some batch needs comes with its caution.
-            if step.gear.iter().any(|gear| *gear == Gear::StickBlender) {
+            if step.gear.contains(&Gear::StickBlender) {
                 let spoken = school.steps.iter().any(|step| step.cautions.contains(&Caution::Blade));
                 assert!(spoken, "{id}: {}", step.what);
             }

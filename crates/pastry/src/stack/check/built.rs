@@ -393,10 +393,8 @@ fn fits(scene: &Scene) -> Vec<Finding> {
     let mut over =
         |code: FindingCode, place: Address, what: String, has: f64, needs: f64, mend: Option<Mend>| {
             if has.is_finite() && has > 0.0 && needs > has {
-                let sentence = Said::with(
-                    format!("{what}"),
-                    format!("{} mm, and it takes {}.", limit(has), limit(needs.ceil())),
-                );
+                let sentence =
+                    Said::with(what, format!("{} mm, and it takes {}.", limit(has), limit(needs.ceil())));
                 found.push(
                     Finding::new(code, place, Standing::Care, sentence).of(needs, has, "mm").mended(mend),
                 );
