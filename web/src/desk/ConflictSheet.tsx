@@ -1,7 +1,7 @@
-import { useState } from 'react'
 import { Button } from '../ui/Button'
 import { Sheet } from '../ui/Sheet'
 import type { Keeping } from './keeping'
+import { useTakeVersion } from './useTakeVersion'
 
 interface ConflictSheetProps<D> {
   keeping: Keeping<D>
@@ -17,16 +17,7 @@ interface ConflictSheetProps<D> {
 /** Two cooks changed the same thing: nothing was written, and the choice is theirs. */
 export function ConflictSheet<D>(props: ConflictSheetProps<D>) {
   const { keeping, id, current, basedOn, onTheirs, onSaveOnTop, onSaveAsNew, onClose } = props
-  const [failed, setFailed] = useState<string | null>(null)
-  const look = async () => {
-    try {
-      const theirs = await keeping.read(id, current)
-      onTheirs(theirs.document, theirs.revision)
-      onClose()
-    } catch (error) {
-      setFailed(error instanceof Error ? error.message : 'It cannot be read.')
-    }
-  }
+  const { take, failed } = useTakeVersion(keeping, id, onTheirs, onClose)
   return (
     <Sheet
       open
@@ -39,7 +30,7 @@ export function ConflictSheet<D>(props: ConflictSheetProps<D>) {
           Save mine as version {current + 1}
         </Button>
         <Button onClick={onSaveAsNew}>Save mine as a new {keeping.noun}</Button>
-        <Button onClick={() => void look()}>Look at theirs; undo brings mine back</Button>
+        <Button onClick={() => void take(current)}>Look at theirs; undo brings mine back</Button>
         {failed && (
           <p role="alert" className="text-hot">
             {failed}

@@ -3,22 +3,35 @@ import { Button } from '../ui/Button'
 import { useKeepsDrafts } from './useSaving'
 
 interface DraftNoticeProps {
-  restored: string | null
-  elsewhere: 'open' | number | null
-  dirty: boolean
-  onThrowAway: (() => void) | null
+  /** The save machine of what is in hand. */
+  saving: {
+    restored: string | null
+    elsewhere: 'open' | number | null
+    dirty: boolean
+    thrownAway: () => void
+  }
+  /** Takes what is saved in hand again; none while nothing is saved. */
+  onBack: (() => void) | null
 }
 
 /** What is to be known of the work in hand: found again, open elsewhere too, not kept here. */
-export function DraftNotice({ restored, elsewhere, dirty, onThrowAway }: DraftNoticeProps) {
+export function DraftNotice({ saving, onBack }: DraftNoticeProps) {
+  const { restored, elsewhere, dirty } = saving
   const keeps = useKeepsDrafts()
   return (
     <div role="status" className="text-note empty:hidden">
       {restored && (
         <p className="mt-1 flex flex-wrap items-center gap-2">
           Your unsaved changes from {moment(restored)} are back.
-          {onThrowAway && (
-            <Button look="quiet" className="min-h-7 px-2 py-0 underline" onClick={onThrowAway}>
+          {onBack && (
+            <Button
+              look="quiet"
+              className="min-h-7 px-2 py-0 underline"
+              onClick={() => {
+                onBack()
+                saving.thrownAway()
+              }}
+            >
               Throw them away
             </Button>
           )}

@@ -1,10 +1,10 @@
-import { useState } from 'react'
 import { Link } from 'react-router'
 import { useKept } from '../api/ask'
 import { moment, unbroken } from '../lib/format'
 import { Button } from '../ui/Button'
 import { Sheet } from '../ui/Sheet'
 import type { Keeping } from './keeping'
+import { useTakeVersion } from './useTakeVersion'
 
 interface VersionsSheetProps<D> {
   keeping: Keeping<D>
@@ -23,16 +23,7 @@ interface VersionsSheetProps<D> {
 export function VersionsSheet<D>(props: VersionsSheetProps<D>) {
   const { keeping, id, newest, take, compare, onLoad, onClose } = props
   const versions = useKept(keeping.versions(id))
-  const [failed, setFailed] = useState<string | null>(null)
-  const put = async (revision: number) => {
-    try {
-      const kept = await keeping.read(id, revision)
-      onLoad(kept.document)
-      onClose()
-    } catch (error) {
-      setFailed(error instanceof Error ? error.message : 'It cannot be read.')
-    }
-  }
+  const { take: put, failed } = useTakeVersion(keeping, id, onLoad, onClose)
   return (
     <Sheet
       open

@@ -140,26 +140,14 @@ export function Bench({ opened, onBorn }: BenchProps) {
   const use = useCallback((next: FormulaDocument) => edit((d) => withWay(d, next)), [edit])
   useInWork(asked, use)
 
+  const kept = opened.saved
   return (
     <div className="tray flex flex-1 flex-col gap-2 px-6 pt-3 pb-3.5 max-phone:px-4">
       <div className="grid grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-2 max-narrow:grid-cols-[372px_minmax(0,1fr)] max-tablet:grid-cols-1">
         <Title
           document={document}
           edit={edit}
-          notice={
-            <DraftNotice
-              restored={saving.restored}
-              elsewhere={saving.elsewhere}
-              dirty={saving.dirty}
-              onThrowAway={
-                opened.saved &&
-                (() => {
-                  if (opened.saved) history.load(fromWire(opened.saved))
-                  saving.thrownAway()
-                })
-              }
-            />
-          }
+          notice={<DraftNotice saving={saving} onBack={kept && (() => history.load(fromWire(kept)))} />}
         />
         <Verdict
           answer={answer}

@@ -136,6 +136,7 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
     }
   }
 
+  const kept = opened.saved
   return (
     <div className="tray flex flex-1 flex-col gap-3 px-6 pt-3 pb-4 max-phone:px-4">
       <OrderHead
@@ -143,20 +144,7 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
         view={view}
         cakeAt={cakeAt}
         onView={go}
-        notice={
-          <DraftNotice
-            restored={saving.restored}
-            elsewhere={saving.elsewhere}
-            dirty={saving.dirty}
-            onThrowAway={
-              opened.saved &&
-              (() => {
-                if (opened.saved) history.load(opened.saved)
-                saving.thrownAway()
-              })
-            }
-          />
-        }
+        notice={<DraftNotice saving={saving} onBack={kept && (() => history.load(kept))} />}
       >
         <SavePanel
           compact

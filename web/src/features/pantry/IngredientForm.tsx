@@ -96,6 +96,7 @@ function Form({ opened, from, name, edit }: FormProps) {
   }
   useDeskKeys('Own ingredient', { save: keep, undo: history.undo, redo: history.redo })
   const title = edit ? `Change ${name ?? draft.name}` : name ? `A copy of ${name}` : 'From its label'
+  const kept = opened.saved
   return (
     <form
       className="flex flex-col gap-4"
@@ -106,18 +107,7 @@ function Form({ opened, from, name, edit }: FormProps) {
       }}
     >
       <h2 className="text-display leading-tight">{title}</h2>
-      <DraftNotice
-        restored={saving.restored}
-        elsewhere={saving.elsewhere}
-        dirty={dirty}
-        onThrowAway={
-          opened.saved &&
-          (() => {
-            if (opened.saved) history.load(opened.saved)
-            saving.thrownAway()
-          })
-        }
-      />
+      <DraftNotice saving={saving} onBack={kept && (() => history.load(kept))} />
       <div className="flex flex-wrap items-end gap-4">
         <span className="min-w-64 flex-1">
           <TextField
