@@ -1,5 +1,5 @@
 import type { ComponentType } from 'react'
-import { OfflineError } from '../api/client'
+import { api, OfflineError } from '../api/client'
 
 /** What fetches each view. */
 const fetchers: (() => Promise<unknown>)[] = []
@@ -33,10 +33,11 @@ export function fetchAllViews() {
 }
 
 async function serverAnswers(): Promise<boolean> {
-  return window.fetch('/api/health').then(
-    (response) => response.ok,
-    () => false,
-  )
+  try {
+    return (await api.GET('/api/health')).response.ok
+  } catch {
+    return false
+  }
 }
 
 const TRIED = 'bright-spoon.fetched-anew'

@@ -243,3 +243,36 @@ fn every_code_of_a_problem_is_its_word() {
         assert!(code.status().as_u16() >= 400 && !code.means().is_empty());
     }
 }
+
+/// Of two types of one name the description keeps one, without a word.
+#[test]
+fn no_two_types_of_the_description_have_one_name() {
+    let mut open = vec![root().join("crates")];
+    let mut seen: std::collections::BTreeMap<String, PathBuf> = std::collections::BTreeMap::new();
+    let mut types = 0;
+    while let Some(dir) = open.pop() {
+        for path in std::fs::read_dir(&dir).unwrap().map(|entry| entry.unwrap().path()) {
+            if path.is_dir() && !path.ends_with("tests") && !path.ends_with("target") {
+                open.push(path);
+            } else if path.extension().is_some_and(|ending| ending == "rs") {
+                let text = std::fs::read_to_string(&path).unwrap();
+                let mut described = false;
+                for line in text.lines().map(str::trim) {
+                    described |= line.starts_with("#[derive") && line.contains("ToSchema");
+                    let Some(rest) = line.strip_prefix("pub struct ").or(line.strip_prefix("pub enum "))
+                    else {
+                        continue;
+                    };
+                    if std::mem::take(&mut described) && !rest.starts_with('$') {
+                        let name: String = rest.chars().take_while(|c| c.is_alphanumeric()).collect();
+                        types += 1;
+                        if let Some(other) = seen.insert(name.clone(), path.clone()) {
+                            panic!("{name} is described in {} and in {}", other.display(), path.display());
+                        }
+                    }
+                }
+            }
+        }
+    }
+    assert!(types > 120, "only {types} types were read");
+}
