@@ -125,7 +125,7 @@ interface BodyFieldsProps {
 
 /** A shape and its sizes. */
 export function BodyFields({ body, onBody }: BodyFieldsProps) {
-  const [least = 0, most = 1500] = useBeginnings().data?.body_mm ?? []
+  const [, most = 1500] = useBeginnings().data?.body_mm ?? []
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
       <Select
@@ -144,7 +144,8 @@ export function BodyFields({ body, onBody }: BodyFieldsProps) {
             key={name}
             label={SIZE_WORD[name] ?? name}
             unit="mm"
-            min={name === 'corner_mm' || name === 'hole_mm' ? 0 : least}
+            // What is too small is spoken of at its place, the cake drawn as it was.
+            min={0}
             max={most}
             step={name === 'corner_mm' ? 1 : 10}
             value={Number(value)}
