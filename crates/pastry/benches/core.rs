@@ -14,7 +14,7 @@ use pastry::job::Job;
 use pastry::method::sheet;
 use pastry::order::{OrderDocument, OrderedCake, order};
 use pastry::rescue::{OverpourAsk, RescueAsk, Sign, overpour, rescue};
-use pastry::rheology::kernel::Predictor;
+use pastry::rheology::Predictor;
 use pastry::rheology::{Grid, History, Options, sweep};
 use pastry::scale::{ScaleAsk, Target, Whole, scale};
 use pastry::stack::{Body, Known, Layer, StackDocument, stack, templates};

@@ -25,7 +25,7 @@
 //!
 //! The path of one computation: [`assess::FormulaDocument`] (text from outside) →
 //! [`formula::Formula::weigh`] (grams) → [`formula::Mixture`] (one composition) →
-//! [`rheology::kernel::Predictor`] (ready for any temperature) → [`assess::assess()`] (the answer).
+//! [`rheology::Predictor`] (ready for any temperature) → [`assess::assess()`] (the answer).
 
 pub mod assess;
 pub mod balance;
@@ -47,6 +47,7 @@ pub mod patience;
 pub mod rescue;
 pub mod rheology;
 pub mod scale;
+pub mod sponge;
 pub mod spreadsheet;
 pub mod stack;
 pub mod swap;

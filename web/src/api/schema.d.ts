@@ -1436,6 +1436,11 @@ export interface components {
             crowd: number;
             /**
              * Format: double
+             * @description Egg that set in the heat.
+             */
+            egg: number;
+            /**
+             * Format: double
              * @description Fat crystals.
              */
             fat: number;
@@ -1454,6 +1459,11 @@ export interface components {
              * @description Gums.
              */
             gum: number;
+            /**
+             * Format: double
+             * @description Pectin that was added to set.
+             */
+            pectin: number;
             /**
              * Format: double
              * @description Starch.
@@ -2173,6 +2183,8 @@ export interface components {
             body_pa?: number;
             /** @description Starch that swells without boiling. */
             cold_starch?: boolean;
+            /** @description Gelatin of cold-water fish, which hardly sets in a fridge. */
+            cold_water_fish?: boolean;
             /** @description Shares, per cent of its weight, adding up to 100; what is left out is 0. */
             composition_percent: {
                 [key: string]: number;
@@ -2205,6 +2217,8 @@ export interface components {
              */
             key: string;
             label?: components["schemas"]["Label"] | null;
+            /** @description Locust bean gum, which sets with xanthan though neither does alone. */
+            locust_bean?: boolean;
             /**
              * @description Its name in the kitchen.
              * @example Meadow cream 38 %
@@ -2215,18 +2229,26 @@ export interface components {
             /** @description Where it comes from. */
             origins?: components["schemas"]["Origin"][];
             pack?: components["schemas"]["Pack"] | null;
+            /**
+             * Format: double
+             * @description Its pH, where somebody measured one.
+             */
+            ph?: number | null;
             /** @description What a piece of it weighs. */
             pieces?: components["schemas"]["Piece"][];
             /** @description Egg that was not pasteurised. */
             raw_egg?: boolean;
             /** @description Raw fruit whose enzyme cuts gelatin: pineapple, kiwi, papaya, fig, ginger. */
             raw_protease?: boolean;
+            /** @description Pectin that is added to set; fruit's own never does. */
+            sets_with_pectin?: boolean;
             /** @description Where its composition is from. */
             source?: string;
             /** @description Where a share is from, by constituent. */
             sources?: {
                 [key: string]: string;
             };
+            starch_of?: components["schemas"]["StarchKind"] | null;
             /**
              * Format: double
              * @description Strength of its starch; corn starch is 1.
@@ -2473,6 +2495,11 @@ export interface components {
              * @default 6
              */
             shallowest_mm: components["schemas"]["Length"];
+            /**
+             * @description What sponge it is.
+             * @default genoise
+             */
+            sponge: components["schemas"]["SpongeKind"];
             /**
              * @description Sponge to be soaked, g.
              * @default 300
@@ -3598,15 +3625,21 @@ export interface components {
         Point: {
             /**
              * Format: double
-             * @description Chance of being in the window, 0 to 1.
+             * @description Chance of being in the window, 0 to 1; 0 where it is not known.
              */
             chance: number;
-            /** @description The chance in words. */
+            /** @description The chance in words; that it is not known where it is not. */
             chance_words: string;
             /** @description What stands behind it. */
             detail: string;
             /** @description The verdict in one sentence. */
             headline: string;
+            /**
+             * Format: double
+             * @description Minutes for which it stays right when it is held there, of the working temperature; none where there is no end to
+             *     it or where nobody asked.
+             */
+            lasts_min?: number | null;
             /** @description What the job measures, with its 90 % band. */
             measured: components["schemas"]["Estimate"];
             /** @description Value on the map's axis with its 90 % band, Pa or Pa·s. */
@@ -3617,11 +3650,14 @@ export interface components {
             spoon: components["schemas"]["SpoonSign"];
             /** @description The same in words. */
             spoon_words: string;
+            /** @description Whether it stays right while it is held there. */
+            stands: components["schemas"]["Stands"];
             /**
              * Format: double
              * @description Temperature, °C.
              */
             temperature_c: number;
+            unknown?: components["schemas"]["Unchecked"] | null;
             /** @description Viscosity at 10 /s with its 90 % band, Pa·s. */
             viscosity_pa_s: components["schemas"]["Estimate"];
             /** @description The window on the map's axis at this temperature, Pa or Pa·s. */
@@ -4212,6 +4248,11 @@ export interface components {
              */
             shallowest_mm: components["schemas"]["Length"];
             /**
+             * @description What sponge it is.
+             * @default genoise
+             */
+            sponge: components["schemas"]["SpongeKind"];
+            /**
              * @description Sponge to be soaked, g.
              * @default 300
              */
@@ -4288,6 +4329,11 @@ export interface components {
             pore_m: number;
             /**
              * Format: double
+             * @description Standard deviation of ln of that (assumed): nobody measured it.
+             */
+            pore_sigma_ln: number;
+            /**
+             * Format: double
              * @description Density of its walls, kg/m³.
              */
             solid_kg_m3: number;
@@ -4296,6 +4342,11 @@ export interface components {
             /** @description In kitchen words. */
             word: string;
         };
+        /**
+         * @description A kind of sponge, as it is soaked.
+         * @enum {string}
+         */
+        SpongeKind: "genoise" | "joconde" | "ladyfinger" | "oil_foam" | "butter_cake" | "chocolate_oil" | "savarin" | "biscuit_base" | "nut_meringue";
         /** @description Something eaten with a spoon from a glass. */
         SpoonGeometry: {
             /**
@@ -4460,6 +4511,16 @@ export interface components {
          * @enum {string}
          */
         Standing: "holds" | "care" | "trouble";
+        /**
+         * @description Whether something just made stays right when it is held at a temperature.
+         * @enum {string}
+         */
+        Stands: "stays" | "briefly" | "sets_first";
+        /**
+         * @description What a starch is of.
+         * @enum {string}
+         */
+        StarchKind: "corn" | "wheat" | "rice" | "tapioca" | "potato";
         /** @description Where it starts. */
         StartTemperature: {
             /** @description What to do about it, where something should be. */
@@ -4826,6 +4887,11 @@ export interface components {
             /** @description Water. */
             water: components["schemas"]["Share"];
         };
+        /**
+         * @description What takes a formula away from what was checked.
+         * @enum {string}
+         */
+        Unchecked: "alcohol" | "agar" | "pectin" | "fish_gelatin" | "crowded" | "yolk" | "temperature" | "gum" | "turning" | "dilute";
         /** @description What uses a thing. */
         UsedIn: {
             /** @description Its key. */
@@ -6628,6 +6694,7 @@ export interface operations {
                  *         "pack_g": 1000,
                  *         "pack_price": 5.1
                  *       },
+                 *       "ph": 6.6,
                  *       "source": "copied from Cream 36 %: typical composition, from memory of labels and tables",
                  *       "version": 1
                  *     }

@@ -7,23 +7,23 @@ use crate::assess::reach::{PhaseReach, Span, phase_reach, spans};
 use crate::assess::ready::Ready;
 use crate::assess::spoon_sign::SpoonSign;
 use crate::assess::why::{Why, why};
-use crate::assess::words::{chance_words, detail, headline, span_sentence};
+use crate::assess::words::{chance_words, detail, headline, lasts_sentence, span_sentence};
 use crate::assess::zone::{MapZone, zones};
 use crate::formula::keeping::keeping;
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::tint::tint;
 use crate::formula::{Family, Fault, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
-use crate::job::duty::{Estimate, Hint, Judged, Outcome};
+use crate::job::duty::{Estimate, Hint, Judged, Outcome, Stands};
 use crate::job::duty::{MapAxis, Measured};
 use crate::job::judge::Question;
 use crate::job::kind::Job;
 use crate::number::{digits, two_digits};
-use crate::rheology::History;
+use crate::rheology::Predictor;
 use crate::rheology::consistency::Banded;
-use crate::rheology::kernel::Predictor;
 use crate::rheology::sweep::{Grid, SWEEP_POINTS, sweep};
 use crate::rheology::warning::{Warning, warnings};
+use crate::rheology::{History, Unchecked};
 use crate::units::kitchen::Measures;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -64,10 +64,17 @@ pub struct Point {
     pub on_map: Estimate,
     /// What the job measures, with its 90 % band.
     pub measured: Estimate,
-    /// Chance of being in the window, 0 to 1.
+    /// Chance of being in the window, 0 to 1; 0 where it is not known.
     pub chance: f64,
-    /// The chance in words.
+    /// The chance in words; that it is not known where it is not.
     pub chance_words: String,
+    /// What it is not known for here, when it stands too far from what was ever checked: then no chance is claimed.
+    pub unknown: Option<Unchecked>,
+    /// Whether it stays right while it is held there.
+    pub stands: Stands,
+    /// Minutes for which it stays right when it is held there, of the working temperature; none where there is no end to
+    /// it or where nobody asked.
+    pub lasts_min: Option<f64>,
     /// Inside or not.
     pub outcome: Outcome,
     /// The window on the map's axis at this temperature, Pa or Pa·s.
@@ -185,7 +192,7 @@ pub struct Map {
 /// Predicts and judges every point of a grid.
 pub fn map(predictor: &Predictor, job: &Job, axis: MapAxis, history: History, grid: Grid) -> Map {
     let sweep = sweep(predictor, history, grid);
-    let question = Question { job, prepared: &predictor.base, axis };
+    let question = Question { job, prepared: &predictor.base, axis, history };
     let mut hint: Hint = None;
     let judged = std::array::from_fn(|k| {
         let judged = question.judge(&sweep[k], grid.temperature(k), hint);
@@ -243,13 +250,19 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
     let asked = job.options(*options);
     let predictor = Predictor::new(&mixture, system, &asked);
     let made = Predictor::new(&mixture, system, options);
-    let question = Question { job, prepared: &predictor.base, axis };
+    let question = Question { job, prepared: &predictor.base, axis, history };
     let map = map(&predictor, job, axis, history, grid);
 
     let here = predictor.at(t_c, history);
     let judged_here = question.judge(&here, t_c, map.judged[grid.nearest(t_c)].hint);
-    let at = point(job, axis, &here, &judged_here, t_c);
-    let spans = spans(&question, history, grid, &map.judged.each_ref().map(|judged| judged.outcome));
+    let mut at = point(job, axis, &here, &judged_here, t_c);
+    if judged_here.outcome == Outcome::Inside
+        && let Some(minutes) = question.lasts_min(t_c)
+    {
+        at.lasts_min = Some(digits(minutes));
+        at.detail = format!("{} {}", at.detail, lasts_sentence(minutes));
+    }
+    let spans = spans(&question, grid, &map.judged.each_ref().map(|judged| judged.outcome));
     let curves = History::ALL
         .into_iter()
         .filter(|other| *other != history && differs(&predictor, *other, history))
@@ -338,7 +351,13 @@ fn point(job: &Job, axis: MapAxis, banded: &Banded, judged: &Judged, t_c: f64) -
         },
         measured: Estimate { value: digits(m.value), low: digits(m.low), high: digits(m.high) },
         chance: digits(judged.chance),
-        chance_words: chance_words(judged.chance),
+        chance_words: match judged.unknown {
+            Some(_) => "not known here".to_owned(),
+            None => chance_words(judged.chance),
+        },
+        unknown: judged.unknown,
+        stands: judged.stands,
+        lasts_min: None,
         outcome: judged.outcome,
         window_on_map: judged.map_window.map(digits),
         spoon,

@@ -145,6 +145,8 @@ impl FormulaDocument {
             worked: None,
             hours: self.process.set_hours.map(Hours::hours),
             cooks: GroupCooks::of(lines, cook_c),
+            clock: None,
+            worked_c: None,
             least_sigma: self.family.traits().least_sigma,
         }
     }

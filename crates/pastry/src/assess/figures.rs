@@ -79,9 +79,8 @@ pub fn figures(prepared: &Prepared, here: &Banded, batch_g: f64) -> Figures {
     // d brix for ± 3 % of the solids to water ratio.
     let brix_by = 0.03 * brix * (1.0 - brix / 100.0);
     let split = here.middle.split;
-    let (centre, width) =
-        if prepared.structure() == Structure::FatContinuous { (0.70, 0.03) } else { (0.67, 0.015) };
-    let place = (prepared.fat_of_fluid - centre) / width;
+    let (centre, width) = prepared.inside_out.split_edge;
+    let place = (prepared.inside_out.fat_of_room - centre) / width;
     let scale = split / logistic(place).max(1e-12);
     let nudge = 0.02 / width;
     let undissolved = 100.0 * prepared.serum.undissolved;
@@ -105,7 +104,7 @@ pub fn figures(prepared: &Prepared, here: &Banded, batch_g: f64) -> Figures {
         solid_fat_percent: digits(100.0 * here.middle.solid_fat),
         crowding: digits(prepared.crowding),
         alcohol_by_volume_percent: digits(prepared.alcohol_by_volume_percent),
-        structure: prepared.structure(),
+        structure: here.middle.structure(),
         contributions_pa: here.middle.contributions,
     }
 }
@@ -236,7 +235,7 @@ pub fn key_figures(
                     (format!("butter to {word}"), value, format!("{value:.2} : 1"), "by weight".into())
                 }
                 Figure::WaterInFat => {
-                    let value = 100.0 * prepared.fat_of_fluid;
+                    let value = 100.0 * prepared.inside_out.fat_of_fluid;
                     ("water in it".into(), value, percent(value, 0), "of fat and water, by volume".into())
                 }
                 Figure::GelatinOnWater => {

@@ -52,8 +52,8 @@ pub fn phase_reach(
             let changed = |ln_factor: f64| mixture.with_phase_times(phase, ln_factor.exp());
             let inside = |ln_factor: f64| {
                 let prepared = Prepared::new(&changed(ln_factor), family.traits().system, options);
-                let question = Question { job, prepared: &prepared, axis: job.axis(family) };
-                question.outcome_of_middle(&prepared.at(t_c, history), t_c) == Outcome::Inside
+                let question = Question { job, prepared: &prepared, axis: job.axis(family), history };
+                question.outcome_at(t_c) == Outcome::Inside
             };
             // The stretch of inside points nearest to where the formula stands.
             let start =
@@ -92,14 +92,8 @@ pub struct Span {
 
 /// The spans of temperature on a grid in which the middle of the prediction is inside, given the outcome
 /// at every point of a sweep; ends to a hundredth of a degree.
-pub fn spans(
-    question: &Question,
-    history: History,
-    grid: Grid,
-    outcomes: &[Outcome; SWEEP_POINTS],
-) -> Vec<Span> {
-    let inside =
-        |t_c: f64| question.outcome_of_middle(&question.prepared.at(t_c, history), t_c) == Outcome::Inside;
+pub fn spans(question: &Question, grid: Grid, outcomes: &[Outcome; SWEEP_POINTS]) -> Vec<Span> {
+    let inside = |t_c: f64| question.outcome_at(t_c) == Outcome::Inside;
     spans_where(grid, |k| outcomes[k] == Outcome::Inside, inside)
 }
 

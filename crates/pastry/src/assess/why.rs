@@ -5,7 +5,7 @@ use crate::formula::{Family, Mixture, System, WeighedLine};
 use crate::job::duty::MapAxis;
 use crate::number::two_digits;
 use crate::rheology::consistency::{Banded, Consistency, History, Options, Structure};
-use crate::rheology::kernel::{Predictor, Prepared};
+use crate::rheology::{Predictor, Prepared};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -92,21 +92,21 @@ pub fn why(
 ) -> Why {
     let prepared = &predictor.base;
     Why {
-        structure: structure(family, prepared),
+        structure: structure(family, prepared, &here.middle),
         terms: terms(prepared, &here.middle, t_c, options, history),
         levers: levers(lines, family.traits().system, options, &here.middle, prepared, (t_c, history, axis)),
         band: band(predictor, t_c, history, axis),
     }
 }
 
-fn structure(family: Family, prepared: &Prepared) -> String {
+fn structure(family: Family, prepared: &Prepared, point: &Consistency) -> String {
     let air = match prepared.air {
         a if a > 0.02 => {
             format!(" Air fills {:.0} % of its volume and thins every network in it.", 100.0 * a)
         }
         _ => String::new(),
     };
-    let base = match (prepared.structure(), family.traits().system) {
+    let base = match (point.structure(), family.traits().system) {
         (_, System::Syrup) if prepared.particles < 0.02 => {
             "A clear syrup: sugar dissolved in water.".to_owned()
         }
@@ -127,7 +127,7 @@ fn structure(family: Family, prepared: &Prepared) -> String {
 fn terms(p: &Prepared, point: &Consistency, t_c: f64, options: &Options, history: History) -> Vec<Term> {
     let c = &point.contributions;
     let total = point.yield_stress_pa;
-    let linked = if p.structure() == Structure::FatContinuous {
+    let linked = if point.structure() == Structure::FatContinuous {
         "its crystals touch everywhere".to_owned()
     } else {
         format!("crowding links {:.0} % of its droplets", 100.0 * p.linking)
@@ -230,18 +230,25 @@ fn levers(
 }
 
 fn band(predictor: &Predictor, t_c: f64, history: History, axis: MapAxis) -> Vec<String> {
-    let [base, degree, swelling] = predictor.band_terms(t_c, history).map(|pair| match axis {
-        MapAxis::YieldStressPa => pair[0],
-        MapAxis::ViscosityPaS => pair[1],
-    });
+    let of = |term: [f64; 2]| match axis {
+        MapAxis::YieldStressPa => term[0].abs(),
+        MapAxis::ViscosityPaS => term[1].abs(),
+    };
+    let terms = predictor.band_terms(t_c, history);
     let times = |sigma: f64| two_digits(sigma.exp());
-    let mut said =
-        vec![format!("The model itself: a factor of {} either way, two times in three.", times(base))];
-    if degree.abs() > 0.02 {
-        said.push(format!("A thermometer that is one degree off: a factor of {}.", times(degree.abs())));
-    }
-    if swelling.abs() > 0.02 {
-        said.push(format!("How far cocoa and milk protein swell: a factor of {}.", times(swelling.abs())));
+    let mut said = vec![format!(
+        "The model itself: a factor of {} either way, two times in three.",
+        times(of(terms.base))
+    )];
+    for (what, term) in [
+        ("A thermometer that is one degree off", terms.by_degree),
+        ("How far cocoa and milk protein swell", terms.by_swelling),
+        ("How far cooked yolk swells", terms.by_yolk),
+        ("How far it stands from what was ever checked", terms.by_distance),
+    ] {
+        if of(term) > 0.02 {
+            said.push(format!("{what}: a factor of {}.", times(of(term))));
+        }
     }
     said
 }

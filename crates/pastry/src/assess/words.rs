@@ -2,18 +2,25 @@
 //! prediction is not better than that.
 
 use crate::assess::reach::Span;
-use crate::job::duty::{Judged, Outcome, Said};
+use crate::job::duty::{Judged, Outcome, Said, Stands, Undone};
 use crate::job::kind::Job;
+use crate::number::two_digits;
 
 /// The verdict in one sentence: "Too stiff to drip at 26.0 °C".
 pub fn headline(job: &Job, judged: &Judged, t_c: f64) -> String {
-    if judged.undone {
-        return "Will not set: raw fruit in it cuts the gelatin".to_owned();
+    match (judged.unknown, judged.undone) {
+        (_, Some(Undone::Fruit)) => return "Will not set: raw fruit in it cuts the gelatin".to_owned(),
+        (_, Some(Undone::Scrambled)) => return "Scrambles: its egg gets too hot".to_owned(),
+        (Some(unknown), _) => return format!("Not known here, because of {}", unknown.words()),
+        _ => {}
     }
     let (duty, verb) = (job.duty(), job.verb());
     let at = format!("at {t_c:.1} °C");
+    if judged.stands == Stands::SetsFirst {
+        return format!("Sets before you are done {at}");
+    }
     let [loose, stiff] = duty.extremes();
-    duty.verdict(judged.outcome, &at).unwrap_or_else(|| match judged.outcome {
+    duty.verdict(judged, &at).unwrap_or_else(|| match judged.outcome {
         Outcome::TooStiff => format!("{stiff} to {verb} {at}"),
         Outcome::TooLoose => format!("{loose} to {verb} {at}"),
         Outcome::TooWarm => format!("Too warm to {verb} {at}"),
@@ -22,7 +29,8 @@ pub fn headline(job: &Job, judged: &Judged, t_c: f64) -> String {
         Outcome::Inside => {
             let does = match judged.chance {
                 c if c >= 0.8 => "Right to",
-                c if c >= 0.5 => "Should be right to",
+                c if c >= 0.6 => "Should be right to",
+                c if c >= 0.4 => "May be right to",
                 _ => "Only just right to",
             };
             format!("{does} {verb} {at}")
@@ -32,10 +40,35 @@ pub fn headline(job: &Job, judged: &Judged, t_c: f64) -> String {
 
 /// What stands behind the verdict, in one sentence with its numbers.
 pub fn detail(job: &Job, judged: &Judged) -> String {
-    if judged.undone {
-        return "No dose helps: bring the fruit to 85 °C first, or set it with agar.".to_owned();
+    match (judged.unknown, judged.undone) {
+        (_, Some(Undone::Fruit)) => {
+            return "No dose helps: bring the fruit to 85 °C first, or set it with agar.".to_owned();
+        }
+        (_, Some(Undone::Scrambled)) => {
+            return "Stop at 82 to 84 °C, or bind it with a little starch.".to_owned();
+        }
+        (Some(_), _) => {
+            return "Nothing like it was ever checked, so no chance is given: try a spoonful on a cold plate first."
+                .to_owned();
+        }
+        _ => {}
+    }
+    if judged.stands == Stands::SetsFirst {
+        let need = job.duty().minutes_needed();
+        return format!(
+            "It is right as it comes there, and has set further before {need:.0} {} are over: work it warmer.",
+            if need < 1.5 { "minute" } else { "minutes" }
+        );
     }
     job.duty().detail(judged, &Said::of(judged))
+}
+
+/// How long it stays right: "It stays so for about 12 min there."
+pub fn lasts_sentence(minutes: f64) -> String {
+    match minutes {
+        m if m < 90.0 => format!("It stays so for about {} min there.", two_digits(m)),
+        m => format!("It stays so for about {} h there.", two_digits(m / 60.0)),
+    }
 }
 
 /// When it works: "This formula drips between 27.5 and 31.0 °C."
@@ -50,11 +83,15 @@ pub fn span_sentence(job: &Job, spans: &[Span], hottest_c: f64) -> String {
 
 /// A span of temperatures in words.
 pub fn span_words(span: &Span, hottest_c: f64) -> String {
+    // The model is not good to tenths.
+    let half = |t_c: f64| (2.0 * t_c).round() / 2.0;
+    let (from_c, to_c) = (half(span.from_c), half(span.to_c));
     match (span.from_c <= 0.0, span.to_c >= hottest_c) {
         (true, true) => format!("from 0 to {hottest_c:.0} °C"),
-        (true, false) => format!("up to {:.1} °C", span.to_c),
-        (false, true) => format!("from {:.1} °C up", span.from_c),
-        (false, false) => format!("between {:.1} and {:.1} °C", span.from_c, span.to_c),
+        (true, false) => format!("up to {to_c:.1} °C"),
+        (false, true) => format!("from {from_c:.1} °C up"),
+        (false, false) if from_c == to_c => format!("only near {from_c:.1} °C"),
+        (false, false) => format!("between {from_c:.1} and {to_c:.1} °C"),
     }
 }
 

@@ -3,21 +3,16 @@
 use crate::assess::answer::assess_from;
 use crate::balance::effects::signed;
 use crate::balance::search::{Candidate, Search};
+use crate::balance::sense::most_new;
 use crate::balance::single::nearest_met;
 use crate::balance::solve::{HELD, solve};
 use crate::balance::way::{Change, Nearest, WayKind};
 use crate::formula::Mixture;
 use crate::formula::family::FamilyGroup;
-use crate::formula::rules::LEAST_SHARE;
 use crate::ingredient::Role;
 use crate::ingredient::{Ingredient, catalogue};
 use crate::number::on_a_scale;
 use crate::rheology::warning::WarningCode;
-
-/// A new ingredient is offered up to this share of the batch …
-const MOST_ADDED: f64 = 0.2;
-/// … gelatin up to this.
-const MOST_GELATIN: f64 = 0.02;
 
 /// Ingredients that may be added when the formula lacks them. Yolk is left out on purpose: the response
 /// to it is too steep to promise a gram.
@@ -137,8 +132,8 @@ impl Search<'_> {
             if rule.locked || start[at] <= 0.0 || line.ingredient.is(Role::Egg) {
                 continue;
             }
-            let low = rule.least_g.unwrap_or(rule.least_share() * start[at]).max(0.01).min(start[at]);
-            let high = rule.most_g.unwrap_or(start[at] / LEAST_SHARE).max(start[at]);
+            let [least, most] = self.reach(line, &self.document.lines[at]);
+            let (low, high) = (least.max(0.01).min(start[at]), most.max(start[at]));
             let met = |g: f64| {
                 self.with_one(&start, at, g).is_some_and(|grams| {
                     self.limits_hold(&grams, None, HELD) && self.met(&asked, &self.mixture(&grams))
@@ -173,7 +168,7 @@ impl Search<'_> {
         }
         let ingredient: &Ingredient = self.kitchen.find(key)?;
         let (asked, start, batch) = (self.asked(), self.start(), self.batch());
-        let most = if ingredient.bloom > 0.0 { MOST_GELATIN } else { MOST_ADDED } * batch;
+        let most = most_new(ingredient, self.document.family) * batch;
         let met = |g: f64| {
             let lines = self.lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams()));
             let mixture = Mixture::new(lines.chain([(ingredient, g)]));

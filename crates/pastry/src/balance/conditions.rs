@@ -4,18 +4,22 @@ use crate::balance::edges::Asked;
 use crate::balance::search::{Candidate, Search};
 use crate::balance::single::nearest_met;
 use crate::balance::way::WayKind;
-use crate::formula::process::overrun_percent;
+use crate::formula::process::{WhipStage, overrun_percent, whip};
+use crate::formula::system::Continuous;
 use crate::formula::{Mixture, Setting, WeighedLine};
 use crate::ingredient::Role;
 use crate::rheology::Options;
 use crate::rheology::kernel::Prepared;
-use crate::rheology::warning::WarningCode;
+use crate::rheology::warning::{WarningCode, boils_c};
+use crate::rheology::whipping::{fat_of_the_liquid, overrun_at};
 use crate::units::{CookTemperature, Hours, Overrun, Temperature};
 
 /// Where the enzyme of raw fruit ends, °C (common practice).
 const ENZYME_ENDS_C: f64 = 85.0;
 /// A boil, °C: what a cook takes a starch to where its own need is lower.
 const BOIL_C: f64 = 96.0;
+/// Longest that anybody waits for a cream, h.
+const LONGEST_WAIT_H: f64 = 24.0;
 
 impl Search<'_> {
     pub(super) fn temperature(&self) -> Option<Candidate> {
@@ -27,10 +31,14 @@ impl Search<'_> {
         );
         let (t_c, hottest) = (asked.t_c, self.document.grid().hottest_c());
         let met = |t: f64| asked.met_by(&prepared, t, self.margin, self.most_split);
-        let found = nearest_met(t_c, 0.0, hottest, met)?;
+        let coldest = self.document.family.traits().worked_from_c.min(t_c);
+        let found = nearest_met(t_c, coldest, hottest, met)?;
         // Half degrees, away from the edge just found.
         let rounded = if found > t_c { (2.0 * found).ceil() / 2.0 } else { (2.0 * found).floor() / 2.0 }
-            .clamp(0.0, hottest);
+            .clamp(coldest, hottest);
+        if rounded < t_c && !self.stays_long_enough(&prepared, rounded) {
+            return None;
+        }
         let mut document = self.document.clone();
         document.work.temperature_c = Temperature::from_celsius(rounded);
         let verb = if rounded > t_c { "Warm to" } else { "Cool to" };
@@ -44,6 +52,13 @@ impl Search<'_> {
         })
     }
 
+    /// Whether something fresh that is cooled stays right for twice as long as the job takes.
+    fn stays_long_enough(&self, prepared: &Prepared, t_c: f64) -> bool {
+        let asked = self.asked();
+        let need = 2.0 * asked.job.duty().minutes_needed();
+        asked.question(prepared).lasts_min(t_c).is_none_or(|minutes| minutes >= need)
+    }
+
     pub(super) fn wait(&self) -> Option<Candidate> {
         if !self.document.family.traits().settings.contains(&Setting::Hours) {
             return None;
@@ -54,7 +69,8 @@ impl Search<'_> {
             let longer = Options { hours: Some(hours), ..self.options };
             self.met(&Asked::of(self.document, &longer), &mixture)
         };
-        let found = nearest_met(hours, hours, 48.0, met)?;
+        // Nobody waits for more than a day.
+        let found = nearest_met(hours, hours, LONGEST_WAIT_H, met)?;
         let wanted = (2.0 * found).ceil() / 2.0;
         if wanted <= hours {
             return None;
@@ -67,7 +83,10 @@ impl Search<'_> {
     }
 
     pub(super) fn air(&self) -> Option<Candidate> {
-        if !self.document.family.traits().settings.contains(&Setting::Overrun) {
+        let traits = self.document.family.traits();
+        // What was whipped or folded in does not come out again; fat outside is beaten.
+        let beaten = traits.system.traits().continuous == Continuous::Fat;
+        if !beaten || !traits.settings.contains(&Setting::Overrun) {
             return None;
         }
         let now = overrun_percent(&self.document.process, self.document.family);
@@ -94,6 +113,31 @@ impl Search<'_> {
         Some(Candidate { score, kind: WayKind::Process, title, changes: Vec::new(), document: with(rounded) })
     }
 
+    /// Cream whipped further, with the air that comes with it; never past stiff.
+    pub(super) fn whip_further(&self) -> Option<Candidate> {
+        let traits = self.document.family.traits();
+        if !traits.system.traits().whips || !traits.settings.contains(&Setting::Whip) {
+            return None;
+        }
+        let mixture = Mixture::of(&self.lines);
+        let now = whip(&self.document.process, self.document.family);
+        let fat_percent = fat_of_the_liquid(&mixture);
+        WhipStage::ALL.into_iter().filter(|stage| stage.whip() > now + 0.05).find_map(|stage| {
+            let mut document = self.document.clone();
+            let overrun = (20.0 * overrun_at(fat_percent, stage.whip())).round() * 5.0;
+            document.process.whip = Some(stage);
+            document.process.overrun_percent = Some(Overrun::from_percent(overrun));
+            let options = document.options(&self.lines);
+            self.met(&Asked::of(&document, &options), &mixture).then(|| Candidate {
+                score: 0.03 + 0.2 * (stage.whip() - now),
+                kind: WayKind::Process,
+                title: format!("Whip it {}, about {overrun:.0} % air", stage.word()),
+                changes: Vec::new(),
+                document,
+            })
+        })
+    }
+
     /// Raw fruit brought to where its enzyme ends, starch to where it swells: what was left out of the making is done,
     /// not made up for with more of something.
     pub(super) fn heat(&self) -> Vec<Candidate> {
@@ -105,7 +149,8 @@ impl Search<'_> {
         if warned(WarningCode::StarchRaw) {
             let prepared =
                 Prepared::new(&Mixture::of(&self.lines), self.document.family.traits().system, &self.options);
-            let boils = prepared.starch_cooks_c.ceil().max(BOIL_C);
+            // No hotter than it boils.
+            let boils = prepared.cooking.starch_cooks_c.ceil().min(boils_c(&prepared).ceil()).max(BOIL_C);
             let thickens = |line: &WeighedLine| line.ingredient.is(Role::BoiledStarch);
             found.extend(self.heated(thickens, boils, "Boil"));
         }

@@ -60,7 +60,7 @@ impl Asked<'_> {
 
     /// The job's question to something prepared.
     pub fn question<'b>(&'b self, prepared: &'b Prepared) -> Question<'b> {
-        Question { job: self.job, prepared, axis: self.job.axis(self.family) }
+        Question { job: self.job, prepared, axis: self.job.axis(self.family), history: self.history }
     }
 
     /// Asks a mixture.
@@ -76,23 +76,26 @@ impl Asked<'_> {
     /// The same of something prepared.
     pub fn met_by(&self, prepared: &Prepared, t_c: f64, margin: f64, most_split: f64) -> bool {
         let question = self.question(prepared);
-        let point = prepared.at(t_c, self.history);
-        point.split <= most_split && question.met(&point, t_c, margin)
+        let met = question.meet(t_c);
+        met.now.split <= most_split
+            && prepared.unknown(&met.now, t_c, self.history).is_none()
+            && question.met(&met, t_c, margin)
     }
 
     /// Asks something prepared, at any temperature and in any state.
     pub fn edges_of(&self, prepared: &Prepared, t_c: f64, history: History) -> Edges {
-        let question = self.question(prepared);
-        let point = prepared.at(t_c, history);
-        let [loose, stiff] = question.edges(&point, t_c);
-        let outcome = question.outcome_by_edges([loose, stiff], &point, t_c);
+        let question = Question { history, ..self.question(prepared) };
+        let met = question.meet(t_c);
+        let [loose, stiff] = question.edges(&met, t_c);
+        let outcome = question.outcome_by_edges([loose, stiff], &met, t_c);
         Edges {
             loose,
             stiff,
-            split: point.split,
+            split: met.now.split,
             inside: outcome == Outcome::Inside,
             barred: matches!(outcome, Outcome::NoWindow | Outcome::TooWarm | Outcome::TooLean)
-                || prepared.networks.gelatin_undone,
+                || question.undone().is_some()
+                || prepared.unknown(&met.now, t_c, history).is_some(),
         }
     }
 }

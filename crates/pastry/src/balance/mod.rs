@@ -13,6 +13,7 @@ pub mod limits;
 mod pieces;
 pub mod problem;
 pub(crate) mod search;
+pub mod sense;
 pub mod single;
 pub mod solve;
 pub mod way;

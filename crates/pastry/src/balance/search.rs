@@ -9,11 +9,11 @@ use crate::balance::edges::Asked;
 use crate::balance::effects::{effect_words, effects};
 use crate::balance::limits::{limits, pairs, rule_faults};
 use crate::balance::problem::{Limit, Problem, Variable};
+use crate::balance::sense::{most_wetter, moves};
 use crate::balance::solve::HELD;
 use crate::balance::way::{Change, Way, WayKind};
 use crate::fault::Fault;
 use crate::formula::kitchen_words::in_pieces;
-use crate::formula::rules::LEAST_SHARE;
 use crate::formula::{Line, Mixture, WeighedLine};
 use crate::ingredient::Role;
 use crate::ingredient::diet::brings;
@@ -232,6 +232,18 @@ impl Search<'_> {
         rounded
     }
 
+    /// Least and most of a line, g: what the person wrote, else what a cook would take.
+    pub fn reach(&self, line: &WeighedLine, asked: &Line) -> [f64; 2] {
+        let (grams, rule, batch) = (line.mass.grams(), &asked.rule, self.batch());
+        let [least, most] = moves(&line.ingredient, grams / batch.max(1e-9));
+        let wettest = most_wetter(&line.ingredient, self.document.family).map(|share| grams + share * batch);
+        let least = if rule.kept { 1.0 } else { least };
+        [
+            rule.least_g.unwrap_or(least * grams),
+            rule.most_g.unwrap_or((most * grams).min(wettest.unwrap_or(f64::INFINITY))),
+        ]
+    }
+
     /// The problem of the smallest overall rebalance; lines at 0 g stay there.
     pub fn problem(&self) -> Problem<'_> {
         let variables = self
@@ -244,8 +256,8 @@ impl Search<'_> {
                 let (least, most) = if fixed {
                     (grams, grams)
                 } else {
-                    let least = rule.least_g.unwrap_or(rule.least_share() * grams).max(1e-6);
-                    (least, rule.most_g.unwrap_or(grams / LEAST_SHARE).max(least))
+                    let [least, most] = self.reach(line, asked);
+                    (least.max(1e-6), most.max(least.max(1e-6)))
                 };
                 Variable {
                     ingredient: Arc::clone(&line.ingredient),
@@ -278,7 +290,7 @@ impl Search<'_> {
         let new_trouble = answer.warnings.iter().any(|warning| {
             warning.severity > Severity::Note && !self.now.warnings.iter().any(|old| old.code == warning.code)
         });
-        if answer.at.outcome != Outcome::Inside || new_trouble {
+        if answer.at.outcome != Outcome::Inside || answer.at.unknown.is_some() || new_trouble {
             return None;
         }
         let price = |key: &str| self.kitchen.find(key).and_then(|ingredient| (self.price)(ingredient));

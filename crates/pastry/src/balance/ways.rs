@@ -32,6 +32,7 @@ pub fn ways(document: &FormulaDocument, kitchen: &Shelf, price: Price) -> Result
         candidates.extend(search.temperature());
         candidates.extend(search.wait());
         candidates.extend(search.air());
+        candidates.extend(search.whip_further());
         candidates.extend(search.swaps());
         candidates.extend(search.other_gel());
     }

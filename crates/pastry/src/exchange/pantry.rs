@@ -3,6 +3,7 @@
 
 use crate::fault::{Fault, FaultCode};
 use crate::format;
+use crate::ingredient::StarchKind;
 use crate::ingredient::catalogue::{Pack, words};
 use crate::ingredient::composition::Part;
 use crate::ingredient::document::{self, IngredientDocument, Piece, key_of};
@@ -53,7 +54,7 @@ pub struct Reading {
     pub bad: Vec<BadRow>,
 }
 
-const TEXT_COLUMNS: [&str; 22] = [
+const TEXT_COLUMNS: [&str; 27] = [
     "key",
     "name",
     "also",
@@ -66,6 +67,11 @@ const TEXT_COLUMNS: [&str; 22] = [
     "raw_protease",
     "cold_starch",
     "raw_egg",
+    "sets_with_pectin",
+    "cold_water_fish",
+    "locust_bean",
+    "starch_of",
+    "ph",
     "allergens",
     "origins",
     "density_g_per_ml",
@@ -115,6 +121,11 @@ pub fn to_csv(ingredients: &[IngredientDocument]) -> String {
             yes(one.raw_protease),
             yes(one.cold_starch),
             yes(one.raw_egg),
+            yes(one.sets_with_pectin),
+            yes(one.cold_water_fish),
+            yes(one.locust_bean),
+            one.starch_of.map_or(String::new(), |kind| kind.word().to_owned()),
+            one.ph.map_or(String::new(), |ph| ph.to_string()),
             one.allergens.join("; "),
             origins.join("; "),
             one.density_g_per_ml.map_or(String::new(), |density| density.to_string()),
@@ -307,7 +318,7 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
     let [bloom_g, starch_strength, gum_strength, body_pa] =
         [("bloom_g", 0.0), ("starch_strength", 1.0), ("gum_strength", 1.0), ("body_pa", 0.0)]
             .map(|(name, empty)| read(name, empty));
-    let density = read("density_g_per_ml", 0.0);
+    let (density, ph) = (read("density_g_per_ml", 0.0), read("ph", 0.0));
     let (pack_g, pack_price) = (read("pack_g", 0.0), read("pack_price", 0.0));
     let mut flag = |name: &str| match field(name).to_lowercase().as_str() {
         "" | "no" | "0" | "false" => false,
@@ -317,8 +328,29 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
             false
         }
     };
-    let [fat_in_globules, raw_protease, cold_starch, raw_egg] =
-        ["fat_in_globules", "raw_protease", "cold_starch", "raw_egg"].map(&mut flag);
+    let [fat_in_globules, raw_protease, cold_starch, raw_egg, sets_with_pectin, cold_water_fish, locust_bean] =
+        [
+            "fat_in_globules",
+            "raw_protease",
+            "cold_starch",
+            "raw_egg",
+            "sets_with_pectin",
+            "cold_water_fish",
+            "locust_bean",
+        ]
+        .map(&mut flag);
+    let starch_of = match field("starch_of") {
+        "" => None,
+        word => {
+            let kind = StarchKind::parse(word);
+            if kind.is_none() {
+                let all: Vec<&str> = StarchKind::ALL.iter().map(|kind| kind.word()).collect();
+                let message = format!("“{word}”: write {}", all.join(", "));
+                faults.push(Fault::new("starch_of", FaultCode::OutOfRange, message));
+            }
+            kind
+        }
+    };
     let mut origins = Vec::new();
     for word in words(field("origins")) {
         match Origin::parse(&word) {
@@ -383,6 +415,11 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
         raw_protease,
         cold_starch,
         raw_egg,
+        sets_with_pectin,
+        cold_water_fish,
+        locust_bean,
+        starch_of,
+        ph: (ph != 0.0).then_some(ph),
         allergens: words(field("allergens")),
         origins,
         density_g_per_ml: (density != 0.0).then_some(density),

@@ -34,6 +34,8 @@ pub struct FamilyTraits {
     pub poured: bool,
     /// Whether viscosity says more than yield stress, so that the map is drawn in Pa·s.
     pub thin: bool,
+    /// Coldest at which it is handled, °C (common practice): nobody is told to cool it further.
+    pub worked_from_c: f64,
     /// Hottest temperature of its map, °C.
     pub hottest_c: f64,
     /// Process settings that matter for it.

@@ -1,5 +1,6 @@
 //! Formulas: lines of ingredients, the family they belong to, and what they add up to.
 
+pub mod acidity;
 pub mod family;
 pub mod keeping;
 pub mod kitchen_words;

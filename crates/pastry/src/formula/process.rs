@@ -97,6 +97,10 @@ pub struct GroupCooks {
     pub yolk: Option<f64>,
     /// Over lines with egg-white solids, by weight of those.
     pub white: Option<f64>,
+    /// Lowest over agar.
+    pub agar: Option<f64>,
+    /// Lowest over pectin that is added to set.
+    pub pectin: Option<f64>,
     /// Lowest over raw protease fruit; none when one of them has none.
     pub protease: Option<f64>,
     /// Lowest over raw egg; none when one of them has none.
@@ -150,6 +154,8 @@ impl GroupCooks {
                 .reduce(f64::max),
             yolk: mean(Part::Yolk),
             white: mean(Part::EggWhite),
+            agar: lowest(|line| line.ingredient.composition.get(Part::Agar) > 0.0),
+            pectin: lowest(|line| line.ingredient.flags.sets_with_pectin),
             protease: lowest(|line| line.ingredient.flags.protease),
             raw_egg: lowest(|line| line.ingredient.flags.raw_egg),
         }

@@ -3,9 +3,6 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-/// A line may shrink to this share of itself, or grow to its inverse, unless the person says otherwise.
-pub const LEAST_SHARE: f64 = 0.3;
-
 /// What one line may do.
 #[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -35,11 +32,6 @@ impl LineRule {
     /// Nothing is asked of it.
     pub fn is_free(&self) -> bool {
         *self == LineRule::default()
-    }
-
-    /// To what share of itself it may shrink where no floor is written.
-    pub fn least_share(&self) -> f64 {
-        if self.kept { 1.0 } else { LEAST_SHARE }
     }
 }
 

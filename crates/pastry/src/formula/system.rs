@@ -89,6 +89,25 @@ impl System {
         System::Fat,
     ];
 
+    /// Temperatures at which it was checked, °C: set, and fresh.
+    pub fn checked_c(self) -> ([f64; 2], [f64; 2]) {
+        let both = |range: [f64; 2]| (range, range);
+        match self {
+            System::Ganache => ([4.0, 33.0], [28.0, 45.0]),
+            System::WhippedGanache | System::Diplomat | System::Mousse => both([4.0, 8.0]),
+            System::Buttercream => both([4.0, 28.5]),
+            System::MeringueButtercream => both([4.0, 27.0]),
+            System::Custard => ([5.0, 20.0], [20.0, 85.0]),
+            System::Mousseline => both([4.0, 25.0]),
+            System::WhippedCream => both([4.0, 15.0]),
+            System::Jelly => ([4.0, 10.0], [30.0, 60.0]),
+            System::Glaze => ([4.0, 20.0], [30.0, 36.0]),
+            System::Syrup => both([0.0, 80.0]),
+            System::Meringue => both([15.0, 45.0]),
+            System::Fat => both([4.0, 35.0]),
+        }
+    }
+
     /// What the model knows of it beforehand.
     pub fn traits(self) -> SystemTraits {
         use Continuous::{Fat, Water};

@@ -4,6 +4,7 @@
 use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::group::Group;
 use crate::ingredient::origin::Origin;
+use crate::ingredient::starch::StarchKind;
 use crate::ingredient::weights::{HouseholdWeights, table_weights};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
@@ -19,6 +20,12 @@ pub struct Flags {
     pub cold_starch: bool,
     /// Egg that was not pasteurised.
     pub raw_egg: bool,
+    /// Its pectin is added to set: fruit's own never does.
+    pub sets_with_pectin: bool,
+    /// Locust bean gum, which sets with xanthan though neither does alone.
+    pub locust_bean: bool,
+    /// Gelatin of cold-water fish, which hardly sets in a fridge.
+    pub cold_water_fish: bool,
 }
 
 /// A pack as it is bought.
@@ -57,6 +64,10 @@ pub struct Ingredient {
     pub bloom: f64,
     /// Strength of its starch; corn starch is 1.
     pub starch_strength: f64,
+    /// What its starch is of, where that is not corn.
+    pub starch_of: Option<StarchKind>,
+    /// Its own pH; none where nobody measured one.
+    pub ph: Option<f64>,
     /// Strength of its gum; xanthan is 1.
     pub gum_strength: f64,
     /// 1 when its fat sits in globules of its own, as in cream; 0 when it melts into the common fat.
@@ -77,6 +88,13 @@ pub struct Ingredient {
     pub source: String,
     /// high, medium or low.
     pub confidence: String,
+}
+
+impl Ingredient {
+    /// Its pH: its own, else that of most things on its shelf.
+    pub fn ph(&self) -> f64 {
+        self.ph.unwrap_or_else(|| self.group.usual_ph())
+    }
 }
 
 impl AsRef<Ingredient> for Ingredient {
@@ -114,12 +132,25 @@ struct ShelfRow {
     pack_price: f64,
 }
 
+#[derive(Deserialize)]
+struct PhRow {
+    ingredient: String,
+    ph: f64,
+}
+
 fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
     let shelf: HashMap<String, ShelfRow> = csv::Reader::from_reader(shelf.as_bytes())
         .deserialize()
         .map(|row| {
             let row: ShelfRow = row.expect("the shelf table is well formed");
             (row.ingredient.clone(), row)
+        })
+        .collect();
+    let ph: HashMap<String, f64> = csv::Reader::from_reader(include_str!("../../data/ph.csv").as_bytes())
+        .deserialize()
+        .map(|row| {
+            let row: PhRow = row.expect("the table of pH is well formed");
+            (row.ingredient, row.ph)
         })
         .collect();
     let mut reader = csv::Reader::from_reader(table.as_bytes());
@@ -146,6 +177,11 @@ fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
                 composition,
                 bloom: number("bloom", 0.0),
                 starch_strength: number("starch_eff", 1.0),
+                starch_of: match text("starch_of") {
+                    "" => None,
+                    kind => Some(StarchKind::parse(kind).expect("the table knows its starches")),
+                },
+                ph: ph.get(text("id")).copied(),
                 gum_strength: number("gum_eff", 1.0),
                 globule: number("glob", 0.0),
                 body_pa: number("body_pa", 0.0),
@@ -153,6 +189,9 @@ fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
                     protease: flags.contains("protease"),
                     cold_starch: flags.contains("cold_starch"),
                     raw_egg: flags.contains("raw_egg"),
+                    sets_with_pectin: flags.contains("pectin"),
+                    locust_bean: flags.contains("locust_bean"),
+                    cold_water_fish: flags.contains("cold_water_fish"),
                 },
                 allergens: words(text("allergens")),
                 origins: words(&on_shelf.origin)

@@ -10,6 +10,7 @@ use crate::ingredient::group::Group;
 use crate::ingredient::key::OWN;
 use crate::ingredient::label::Label;
 use crate::ingredient::origin::Origin;
+use crate::ingredient::starch::StarchKind;
 use crate::ingredient::weights::{HouseholdWeight, HouseholdWeights};
 use crate::units::kitchen::{Unit, UnitKind};
 use serde::{Deserialize, Serialize};
@@ -109,6 +110,22 @@ pub struct IngredientDocument {
     /// Egg that was not pasteurised.
     #[serde(default, skip_serializing_if = "is_false")]
     pub raw_egg: bool,
+    /// Pectin that is added to set; fruit's own never does.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub sets_with_pectin: bool,
+    /// Locust bean gum, which sets with xanthan though neither does alone.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub locust_bean: bool,
+    /// What its starch is of, where that is not corn.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub starch_of: Option<StarchKind>,
+    /// Its pH, where somebody measured one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1.5, maximum = 11)]
+    pub ph: Option<f64>,
+    /// Gelatin of cold-water fish, which hardly sets in a fridge.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub cold_water_fish: bool,
     /// Allergens it brings.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub allergens: Vec<String>,
@@ -160,6 +177,11 @@ impl IngredientDocument {
             raw_protease: ingredient.flags.protease,
             cold_starch: ingredient.flags.cold_starch,
             raw_egg: ingredient.flags.raw_egg,
+            sets_with_pectin: ingredient.flags.sets_with_pectin,
+            locust_bean: ingredient.flags.locust_bean,
+            starch_of: ingredient.starch_of,
+            ph: ingredient.ph,
+            cold_water_fish: ingredient.flags.cold_water_fish,
             allergens: ingredient.allergens.clone(),
             origins: ingredient.origins.clone(),
             density_g_per_ml: ingredient.weights.density.as_ref().map(|known| known.weight),
@@ -224,6 +246,9 @@ impl IngredientDocument {
         {
             let message = "say the Bloom strength of this gelatin, 80 to 300 g: it is on the pack".to_owned();
             fault("bloom_g", FaultCode::NoBloom, message);
+        }
+        if let Some(ph) = self.ph.filter(|ph| !(1.5..=11.0).contains(ph)) {
+            fault("ph", FaultCode::OutOfRange, format!("a pH is 1.5 to 11, not {ph}"));
         }
         if let Some(density) = self.density_g_per_ml.filter(|density| !(0.02..=3.0).contains(density)) {
             fault(
@@ -298,6 +323,8 @@ impl IngredientDocument {
             composition,
             bloom: self.bloom_g,
             starch_strength: self.starch_strength,
+            starch_of: self.starch_of,
+            ph: self.ph,
             gum_strength: self.gum_strength,
             globule: f64::from(u8::from(self.fat_in_globules)),
             body_pa: self.body_pa,
@@ -305,6 +332,9 @@ impl IngredientDocument {
                 protease: self.raw_protease,
                 cold_starch: self.cold_starch,
                 raw_egg: self.raw_egg,
+                sets_with_pectin: self.sets_with_pectin,
+                locust_bean: self.locust_bean,
+                cold_water_fish: self.cold_water_fish,
             },
             allergens: self.allergens.clone(),
             origins: self.origins.clone(),

@@ -36,6 +36,21 @@ codes! {
 }
 
 impl Group {
+    /// The pH of most things on it: what is taken where nobody measured one (medians of `data/ph.csv`).
+    pub fn usual_ph(self) -> f64 {
+        match self {
+            Group::Chocolate | Group::Sugar | Group::Starch | Group::Gel => 6.0,
+            Group::Cocoa => 5.5,
+            Group::Fat | Group::Dairy => 6.5,
+            Group::Egg => 7.0,
+            Group::Fruit => 3.3,
+            Group::Nut => 6.2,
+            Group::Liquid => 6.6,
+            Group::Alcohol => 5.0,
+            Group::Other => 6.3,
+        }
+    }
+
     /// Whether a cup of it is mostly air: grains, chips, flakes.
     pub fn is_grainy(self) -> bool {
         matches!(self, Group::Chocolate | Group::Cocoa | Group::Starch | Group::Gel)

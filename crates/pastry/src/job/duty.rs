@@ -1,13 +1,15 @@
 //! What every job answers about itself, each in its own file of [`crate::job::jobs`], and what a judgement is.
 
+use crate::code::codes;
 use crate::formula::{Family, System};
 use crate::job::ask::Ask;
-use crate::job::chance::chance;
 use crate::number::{limit, two_digits};
+use crate::rheology::chance::chance;
+use crate::rheology::clock::Clock;
 use crate::rheology::consistency::{Banded, Consistency};
 use crate::rheology::kernel::Prepared;
 use crate::rheology::warning::Warning;
-use crate::rheology::{History, Options};
+use crate::rheology::{History, Options, Unchecked};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -118,13 +120,40 @@ pub struct Judged {
     pub chance: f64,
     /// The window on the map's axis at this temperature, Pa or Pa·s: what the map draws.
     pub map_window: [f64; 2],
-    /// Whether something in it undoes what should set it: no dose helps.
-    pub undone: bool,
+    /// What in it undoes it: no dose helps.
+    pub undone: Option<Undone>,
+    /// Whether it is agar that makes it too stiff: it breaks short, and is no rubber.
+    pub crumbles: bool,
+    /// Whether it stays right while it is held there.
+    pub stands: Stands,
+    /// What it is not known for here; then no chance is claimed.
+    pub unknown: Option<Unchecked>,
     /// What a judgement hands to the next temperature of a sweep, to start near its answer.
     pub hint: Hint,
 }
 
-/// Standard deviations at which a neighbouring temperature met its limits.
+/// What undoes a cream, whatever the dose.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Undone {
+    /// Raw fruit cuts its gelatin.
+    Fruit,
+    /// Its egg scrambles.
+    Scrambled,
+}
+
+codes! {
+    /// Whether something just made stays right when it is held at a temperature.
+    Stands {
+        /// For hours.
+        Stays = "stays",
+        /// For as long as the job takes and less than hours.
+        Briefly = "briefly",
+        /// It sets before the job is done.
+        SetsFirst = "sets_first",
+    }
+}
+
+/// Standard deviations from the middle at which the loose and the stiff limit are met.
 pub type Hint = Option<[f64; 2]>;
 
 /// A judgement with its numbers as they are read.
@@ -159,6 +188,8 @@ pub struct Cream<'a> {
     pub prepared: &'a Prepared,
     /// What the map counts.
     pub axis: MapAxis,
+    /// The time since it was made, while it is fresh.
+    pub clock: Clock,
 }
 
 impl Cream<'_> {
@@ -203,6 +234,11 @@ pub trait Duty {
     /// Histories in which it is done by a family, the usual one first.
     fn histories(&self, family: Family) -> &'static [History];
 
+    /// Minutes it must stay right for, when it is done fresh (common practice).
+    fn minutes_needed(&self) -> f64 {
+        5.0
+    }
+
     /// The process as this job asks it.
     fn options(&self, options: Options) -> Options {
         options
@@ -231,7 +267,7 @@ pub trait Duty {
 
     /// The common factors by which yield stress and viscosity would have to be multiplied to stand on the loose and on the
     /// stiff edge of `window`.
-    fn multipliers(&self, _cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
+    fn multipliers(&self, _cream: Cream, point: &Consistency, _t_c: f64, window: [f64; 2]) -> [f64; 2] {
         window.map(|limit| limit / point.yield_stress_pa)
     }
 
@@ -241,8 +277,8 @@ pub trait Duty {
     }
 
     /// ln of the multipliers to the loose and the stiff edge. Open edges are far away.
-    fn edges(&self, cream: Cream, point: &Consistency, _t_c: f64, window: [f64; 2]) -> [f64; 2] {
-        self.multipliers(cream, point, window).map(|m| m.max(1e-12).ln())
+    fn edges(&self, cream: Cream, point: &Consistency, t_c: f64, window: [f64; 2]) -> [f64; 2] {
+        self.multipliers(cream, point, t_c, window).map(|m| m.max(1e-12).ln())
     }
 
     /// Whether the edges tell the outcome by themselves: where asking for it again is dear.
@@ -274,9 +310,12 @@ pub trait Duty {
             measured: Estimate::log_normal(value, sigma),
             window,
             chance: if barred { 0.0 } else { chance(value, window[0], window[1], sigma) },
-            map_window: cream.scaled(point, self.multipliers(cream, point, window)),
-            undone: false,
-            hint: None,
+            map_window: cream.scaled(point, self.multipliers(cream, point, t_c, window)),
+            undone: None,
+            crumbles: false,
+            stands: Stands::Stays,
+            unknown: None,
+            hint: Some(window.map(|limit| (limit / value).ln() / sigma)),
         }
     }
 
@@ -291,7 +330,7 @@ pub trait Duty {
     }
 
     /// A verdict that this job says in other words; `at` is "at 26.0 °C".
-    fn verdict(&self, _outcome: Outcome, _at: &str) -> Option<String> {
+    fn verdict(&self, _judged: &Judged, _at: &str) -> Option<String> {
         None
     }
 

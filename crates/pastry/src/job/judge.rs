@@ -1,12 +1,22 @@
-//! A prediction against a job's window: inside or not, with what chance, and where the window lies on
-//! the map at this temperature.
+//! A prediction against a job's window: inside or not, with what chance, for how long, and where the window lies on the
+//! map at this temperature.
 
-use crate::job::duty::{Cream, Hint, Judged, MapAxis, Outcome};
+use crate::job::duty::{Cream, Hint, Judged, MapAxis, Outcome, Stands, Undone};
 use crate::job::kind::Job;
+use crate::rheology::chance::normal_cdf;
+use crate::rheology::clock::Clock;
 use crate::rheology::consistency::{Banded, Consistency};
 use crate::rheology::kernel::Prepared;
+use crate::rheology::{History, pectin};
 
-/// What is judged: a job, and the mixture it is judged on.
+/// Longest that is told apart, minutes: past a day it stays.
+const LONGEST_MIN: f64 = 1440.0;
+/// From here it is said to stay, minutes.
+const STAYS_MIN: f64 = 240.0;
+/// Standard deviation of ln of the minutes something takes to set (assumed: a factor 1.8 either way).
+const SIGMA_TIME: f64 = 0.6;
+
+/// What is judged: a job, the mixture it is judged on, and in which state.
 #[derive(Debug, Clone, Copy)]
 pub struct Question<'a> {
     /// The job.
@@ -15,63 +25,217 @@ pub struct Question<'a> {
     pub prepared: &'a Prepared,
     /// What the map counts.
     pub axis: MapAxis,
+    /// Its state.
+    pub history: History,
+}
+
+/// A cream as a job meets it: when it comes to its temperature, and when the job is done.
+#[derive(Debug, Clone, Copy)]
+pub struct Met {
+    /// As it comes.
+    pub now: Consistency,
+    /// As it is when the job is done; none where it stays as it is.
+    pub then: Option<Consistency>,
 }
 
 impl Question<'_> {
-    fn cream(&self) -> Cream<'_> {
-        Cream { prepared: self.prepared, axis: self.axis }
+    fn cream(&self, clock: Clock) -> Cream<'_> {
+        Cream { prepared: self.prepared, axis: self.axis, clock }
     }
 
     fn window(&self) -> [f64; 2] {
         self.job.window(self.prepared.density)
     }
 
-    /// Judges a prediction at `t_c`. What is undone by something in it has no chance, however it stands in its first
-    /// hour.
-    pub fn judge(&self, banded: &Banded, t_c: f64, hint: Hint) -> Judged {
-        let judged = self.job.duty().judge(self.cream(), banded, t_c, hint);
-        if !self.undone() {
-            return judged;
-        }
-        Judged { outcome: Outcome::TooLoose, chance: 0.0, undone: true, ..judged }
+    fn now(&self) -> Clock {
+        self.prepared.clock()
     }
 
-    /// Whether its gelatin is cut by raw fruit.
-    fn undone(&self) -> bool {
-        self.prepared.networks.gelatin_undone
+    /// So many minutes later.
+    fn later(&self, minutes: f64) -> Clock {
+        let now = self.now();
+        Clock { hours: now.hours + minutes / 60.0, ..now }
+    }
+
+    fn done(&self) -> Clock {
+        self.later(self.job.duty().minutes_needed())
+    }
+
+    fn sets_at(&self, t_c: f64) -> bool {
+        self.history == History::Fresh && self.prepared.sets_at(t_c)
+    }
+
+    /// The cream at `t_c` as the job meets it.
+    pub fn meet(&self, t_c: f64) -> Met {
+        self.met_from(self.prepared.at(t_c, self.history), t_c)
+    }
+
+    fn met_from(&self, now: Consistency, t_c: f64) -> Met {
+        let then = self.sets_at(t_c).then(|| self.prepared.at_after(t_c, self.history, self.done()));
+        Met { now, then }
+    }
+
+    /// Judges a prediction at `t_c`. What is undone by something in it has no chance, however it stands in its first hour;
+    /// what is not known here claims none.
+    pub fn judge(&self, banded: &Banded, t_c: f64, hint: Hint) -> Judged {
+        let mut judged = self.job.duty().judge(self.cream(self.now()), banded, t_c, hint);
+        if self.sets_at(t_c) && judged.chance > 1e-3 {
+            self.judge_setting(&mut judged, banded, t_c);
+        }
+        let contributions = &banded.middle.contributions;
+        if contributions.pectin > 0.5 * banded.middle.yield_stress_pa {
+            judged.chance = judged.chance.min(pectin::MOST_CHANCE);
+        }
+        judged.chance *= 1.0 - self.prepared.scrambled;
+        if let Some(undone) = self.undone() {
+            judged.outcome = Outcome::TooLoose;
+            judged.chance = 0.0;
+            judged.undone = Some(undone);
+        }
+        if banded.unknown.is_some() {
+            judged.unknown = banded.unknown;
+            judged.chance = 0.0;
+        }
+        judged
+    }
+
+    /// What sets while the job is done must be inside when it comes and inside when it is done: the loose edge is met as it
+    /// comes, the stiff one as it is then, how fast it sets being known to a factor 1.8.
+    fn judge_setting(&self, judged: &mut Judged, banded: &Banded, t_c: f64) {
+        let duty = self.job.duty();
+        let need = duty.minutes_needed();
+        let then = |minutes: f64| {
+            let clock = self.later(minutes);
+            let middle = self.prepared.at_after(t_c, self.history, clock);
+            duty.judge(self.cream(clock), &Banded { middle, ..*banded }, t_c, judged.hint)
+        };
+        let done = then(need);
+        if judged.outcome == Outcome::Inside {
+            judged.stands = if done.outcome != Outcome::Inside {
+                Stands::SetsFirst
+            } else if then(STAYS_MIN).outcome != Outcome::Inside {
+                Stands::Briefly
+            } else {
+                Stands::Stays
+            };
+            if judged.stands == Stands::SetsFirst {
+                judged.outcome = Outcome::TooStiff;
+            }
+        }
+        let (Some([loose, stiff]), Some([_, stiff_done])) = (judged.hint, done.hint) else { return };
+        // Nothing to speak of happens in the time.
+        if (stiff - stiff_done).abs() < 1e-3 {
+            return;
+        }
+        // Gauss and Hermite: three points carry a normal's mean, spread and more.
+        let spread = (3f64.sqrt() * SIGMA_TIME).exp();
+        let of = |done: &Judged| {
+            let stiff = done.hint.map_or(stiff, |[_, then]| stiff.min(then));
+            (normal_cdf(stiff) - normal_cdf(loose)).max(0.0)
+        };
+        judged.chance = (of(&then(need / spread)) + 4.0 * of(&done) + of(&then(need * spread))) / 6.0;
+    }
+
+    /// Minutes it stays right when it is held at `t_c`; none when there is no end to it, 0 when it is not right as it comes.
+    pub fn lasts_min(&self, t_c: f64) -> Option<f64> {
+        let inside = |minutes: f64| {
+            let clock = self.later(minutes);
+            let point = self.prepared.at_after(t_c, self.history, clock);
+            self.job.duty().outcome(self.cream(clock), &point, t_c, self.window()) == Outcome::Inside
+        };
+        if !inside(0.0) {
+            return Some(0.0);
+        }
+        if !self.sets_at(t_c) {
+            return None;
+        }
+        let mut low = 0.0;
+        let mut high = 0.5;
+        while inside(high) {
+            if high >= LONGEST_MIN {
+                return None;
+            }
+            (low, high) = (high, (1.5 * high).min(LONGEST_MIN));
+        }
+        while high - low > 1e-3 * high {
+            let middle = 0.5 * (low + high);
+            if inside(middle) { low = middle } else { high = middle }
+        }
+        Some(0.5 * (low + high))
+    }
+
+    /// What undoes it, whatever the dose.
+    pub fn undone(&self) -> Option<Undone> {
+        match () {
+            () if self.prepared.networks.gelatin_undone => Some(Undone::Fruit),
+            () if self.prepared.scrambled >= 0.5 => Some(Undone::Scrambled),
+            () => None,
+        }
     }
 
     /// ln of the common factors by which yield stress and viscosity would have to be multiplied to stand on
     /// the loose and on the stiff edge of the window: for searches. Open edges are far away.
-    pub fn edges(&self, point: &Consistency, t_c: f64) -> [f64; 2] {
-        self.job.duty().edges(self.cream(), point, t_c, self.window())
+    pub fn edges(&self, met: &Met, t_c: f64) -> [f64; 2] {
+        let (duty, window) = (self.job.duty(), self.window());
+        let [loose, stiff] = duty.edges(self.cream(self.now()), &met.now, t_c, window);
+        match &met.then {
+            Some(then) if stiff > 0.0 => {
+                let [_, done] = duty.edges(self.cream(self.done()), then, t_c, window);
+                [loose, stiff.min(done)]
+            }
+            _ => [loose, stiff],
+        }
     }
 
     /// Whether the middle is inside with so much room to either edge, ln of stiffness: the same as asking
     /// [`Question::edges`], and for a drip ten times cheaper.
-    pub fn within(&self, point: &Consistency, t_c: f64, margin: f64) -> bool {
-        !self.undone() && self.job.duty().within(self.cream(), point, t_c, self.window(), margin)
+    pub fn within(&self, met: &Met, t_c: f64, margin: f64) -> bool {
+        let (duty, window) = (self.job.duty(), self.window());
+        self.undone().is_none()
+            && duty.within(self.cream(self.now()), &met.now, t_c, window, margin)
+            && met.then.as_ref().is_none_or(|then| {
+                let cream = self.cream(self.done());
+                // The loose edge was met as it came.
+                duty.within(cream, then, t_c, window, margin)
+                    || duty.edges(cream, then, t_c, window)[1] >= margin
+            })
     }
 
     /// How the two edges of a drip move when yield stress alone stiffens, per ln: the rest of the way to −1
     /// is viscosity's. Both lie in −1 to 0. None for jobs whose edges are closed forms.
     pub fn slopes_by_yield(&self, t_c: f64, edges: [f64; 2]) -> Option<[f64; 2]> {
-        self.job.duty().slopes_by_yield(self.cream(), t_c, edges)
+        self.job.duty().slopes_by_yield(self.cream(self.now()), t_c, edges)
     }
 
     /// Only inside or not, of the middle: for searches.
-    pub fn outcome_of_middle(&self, point: &Consistency, t_c: f64) -> Outcome {
-        if self.undone() {
+    pub fn outcome_of_middle(&self, met: &Met, t_c: f64) -> Outcome {
+        if self.undone().is_some() {
             return Outcome::TooLoose;
         }
-        self.job.duty().outcome(self.cream(), point, t_c, self.window())
+        let (duty, window) = (self.job.duty(), self.window());
+        let now = duty.outcome(self.cream(self.now()), &met.now, t_c, window);
+        match &met.then {
+            Some(then) if now == Outcome::Inside => {
+                match duty.outcome(self.cream(self.done()), then, t_c, window) {
+                    Outcome::Inside => Outcome::Inside,
+                    // Sets before it is done.
+                    _ => Outcome::TooStiff,
+                }
+            }
+            _ => now,
+        }
+    }
+
+    /// The same at a temperature.
+    pub fn outcome_at(&self, t_c: f64) -> Outcome {
+        self.outcome_of_middle(&self.meet(t_c), t_c)
     }
 
     /// The same where the edges are known: what they tell is not asked for again.
-    pub fn outcome_by_edges(&self, [loose, stiff]: [f64; 2], point: &Consistency, t_c: f64) -> Outcome {
+    pub fn outcome_by_edges(&self, [loose, stiff]: [f64; 2], met: &Met, t_c: f64) -> Outcome {
         match () {
-            () if self.undone() => Outcome::TooLoose,
-            () if !self.job.duty().edges_tell() => self.outcome_of_middle(point, t_c),
+            () if self.undone().is_some() => Outcome::TooLoose,
+            () if !self.job.duty().edges_tell() => self.outcome_of_middle(met, t_c),
             () if loose > 0.0 => Outcome::TooLoose,
             () if stiff < 0.0 => Outcome::TooStiff,
             () => Outcome::Inside,
@@ -79,8 +243,8 @@ impl Question<'_> {
     }
 
     /// Whether it is inside with so much room and nothing else of the job stands in the way.
-    pub fn met(&self, point: &Consistency, t_c: f64, margin: f64) -> bool {
+    pub fn met(&self, met: &Met, t_c: f64, margin: f64) -> bool {
         let known = self.job.duty().edges_tell();
-        self.within(point, t_c, margin) && (known || self.outcome_of_middle(point, t_c) == Outcome::Inside)
+        self.within(met, t_c, margin) && (known || self.outcome_of_middle(met, t_c) == Outcome::Inside)
     }
 }

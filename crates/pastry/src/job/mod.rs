@@ -5,8 +5,8 @@
 //! [`judge`] compares a prediction with the window; [`ask`] is the geometry as a sentence with blanks.
 
 pub mod ask;
-pub mod chance;
 pub mod duty;
+mod film_duty;
 pub mod jobs;
 pub mod judge;
 pub mod kind;

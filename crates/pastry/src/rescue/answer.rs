@@ -11,6 +11,7 @@ use crate::rescue::bowl::Bowl;
 use crate::rescue::remedy::{Deed, Remedy, find_remedy, remedies};
 use crate::rescue::report::{RemedyAnswer, Rescue, TellAnswer};
 use crate::rescue::sign::Sign;
+use crate::rescue::signal::Signal;
 use crate::rescue::step::work_out;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -81,7 +82,11 @@ pub fn rescue(ask: &RescueAsk, shelf: &Shelf) -> Result<Rescue, Vec<Fault>> {
         .filter_map(|(at, remedy)| {
             let fits = i32::from(remedy.fits(ask.document.family)?);
             let first = remedy.signs.iter().position(|sign| *sign == ask.sign).unwrap_or(9) as i32;
-            let fired: i32 = remedy.when.iter().filter(|s| s.says(&bowl).is_some()).map(|s| s.weight()).sum();
+            // A filling that the cook sees slide is loose, whatever the numbers say.
+            let filled = ask.document.work.job.word() == "fill";
+            let seen = |signal: &Signal| filled && *signal == Signal::Loose && ask.sign == Sign::Slides;
+            let fires = |signal: &&Signal| seen(signal) || signal.says(&bowl).is_some();
+            let fired: i32 = remedy.when.iter().filter(fires).map(|signal| signal.weight()).sum();
             let known = remedy.when.iter().any(|signal| signal.known(&bowl));
             let silent = i32::from(!remedy.when.is_empty() && known && fired == 0);
             let score = FIRED_WEIGHT * fired.min(1) + fired - 2 * silent + 2 * fits - 2 * first

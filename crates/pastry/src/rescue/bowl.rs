@@ -149,7 +149,7 @@ impl Bowl {
             Quantity::YieldStress => self.here.yield_stress_pa,
             Quantity::Viscosity => self.here.viscosity_pa_s,
             Quantity::SolidFat => self.here.solid_fat,
-            Quantity::FatInWet => self.prepared.fat_in_wet_percent,
+            Quantity::FatInWet => self.prepared.whip_fat_percent,
             Quantity::Undissolved => 100.0 * serum.undissolved,
             Quantity::Graining => serum.graining(t_c),
             Quantity::Lactose => serum.lactose_sand(t_c),

@@ -1,6 +1,9 @@
 //! The words of the answer: state, options, and what one evaluation says.
 
 use crate::formula::process::GroupCooks;
+use crate::rheology::clock::Clock;
+use crate::rheology::params::yield_strain;
+use crate::rheology::unchecked::Unchecked;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -8,7 +11,7 @@ use utoipa::ToSchema;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 pub enum History {
-    /// Within about half an hour of making: melted fat still undercooled, nothing set.
+    /// Just made: melted fat still undercooled, nothing set. How long that lasts hangs on the temperature.
     Fresh,
     /// Set 12 to 17 h at the temperature.
     Rested,
@@ -34,6 +37,10 @@ pub struct Options {
     pub worked: Option<bool>,
     /// Hours set, 17 when not given.
     pub hours: Option<f64>,
+    /// How long and how it came to its temperature while fresh; just there, stirred on ice, when not given.
+    pub clock: Option<Clock>,
+    /// Where a cream with fat outside was last beaten, °C; 20 when not given.
+    pub worked_c: Option<f64>,
     /// Highest temperatures by group of lines, where they differ from the whole.
     pub cooks: GroupCooks,
     /// Least standard deviation of ln yield stress and viscosity, for families that were not fitted.
@@ -82,13 +89,41 @@ pub struct Contributions {
     pub gum: f64,
     /// Ready-made structure of curds and jams.
     pub body: f64,
+    /// Pectin that was added to set.
+    pub pectin: f64,
+    /// Egg that set in the heat.
+    pub egg: f64,
 }
 
 impl Contributions {
     /// Their sum.
     #[inline]
     pub fn sum(&self) -> f64 {
-        self.fat + self.crowd + self.gel + self.agar + self.starch + self.foam + self.gum + self.body
+        self.fat
+            + self.crowd
+            + self.gel
+            + self.agar
+            + self.starch
+            + self.foam
+            + self.gum
+            + self.body
+            + self.pectin
+            + self.egg
+    }
+
+    /// Elastic modulus, Pa: each over its yield strain.
+    #[inline]
+    pub fn modulus(&self) -> f64 {
+        self.fat / yield_strain::FAT
+            + self.crowd / yield_strain::CROWD
+            + self.gel / yield_strain::GEL
+            + self.agar / yield_strain::AGAR
+            + self.starch / yield_strain::STARCH
+            + self.foam / yield_strain::FOAM
+            + self.gum / yield_strain::GUM
+            + self.body / yield_strain::BODY
+            + self.pectin / yield_strain::PECTIN
+            + self.egg / yield_strain::EGG
     }
 }
 
@@ -103,7 +138,9 @@ pub struct Consistency {
     pub plastic_viscosity_pa_s: f64,
     /// Elastic modulus, Pa.
     pub modulus_pa: f64,
-    /// Share of it that gelatin and agar bring, Pa.
+    /// Share of it that gelatin brings, Pa.
+    pub gelatin_modulus_pa: f64,
+    /// Share of it that all gels bring, Pa.
     pub gel_modulus_pa: f64,
     /// Solid fat of all fat, 0 to 1.
     pub solid_fat: f64,
@@ -113,6 +150,29 @@ pub struct Consistency {
     pub serum_viscosity_pa_s: f64,
     /// Where the yield stress comes from.
     pub contributions: Contributions,
+    /// Weight of the structure with fat outside, as it is now, 0 to 1: nothing turns over before it sets.
+    pub fat_outside: f64,
+    /// Share of the viscosity that is of particles far apart, 0 to 1.
+    pub thin: f64,
+    /// How much hangs on which phase is outside: w (1 − w) |ln| of yield stress and of viscosity.
+    pub turning: [f64; 2],
+}
+
+impl Consistency {
+    /// Yield stress of what stands by itself, Pa: gums thicken and never set.
+    pub fn set_yield_pa(&self) -> f64 {
+        self.yield_stress_pa - self.contributions.gum
+    }
+
+    /// Elastic modulus of what stands by itself, Pa.
+    pub fn set_modulus_pa(&self) -> f64 {
+        self.modulus_pa - self.contributions.gum / yield_strain::GUM
+    }
+
+    /// Which phase is outside now.
+    pub fn structure(&self) -> Structure {
+        Structure::of(self.fat_outside)
+    }
 }
 
 /// Consistency with the standard deviations of its logarithms.
@@ -124,4 +184,8 @@ pub struct Banded {
     pub sigma_yield: f64,
     /// Standard deviation of ln viscosity.
     pub sigma_viscosity: f64,
+    /// What it is not known for, when it stands too far from what was ever checked: then no chance is claimed.
+    pub unknown: Option<Unchecked>,
+    /// Standard deviation of ln yield stress that the system has everywhere.
+    pub base_sigma: f64,
 }

@@ -1,89 +1,131 @@
-//! What is added on top of fat and crowding: gelatin, agar, starch, gums, ready-made body, air.
+//! What is added on top of fat and crowding: gelatin, agar, pectin, starch, egg, gums, ready-made body, air.
 
 use crate::formula::mixture::Mixture;
 use crate::formula::system::{Continuous, System};
 use crate::ingredient::composition::Part;
+use crate::rheology::agar::{self, Agar};
+use crate::rheology::clock::Clock;
 use crate::rheology::consistency::{History, Options};
-use crate::rheology::params::{
-    GELATIN_MELTS_C, GELATIN_PA, GELATIN_POWER, STARCH_PA, STARCH_POWER, yield_strain,
-};
+use crate::rheology::egg_set::stirred_pa;
+use crate::rheology::gelatin::Gelatin;
+use crate::rheology::params::{STARCH_PA, STARCH_POWER, yield_strain};
+use crate::rheology::pectin::{self, Pectin};
 use crate::rheology::serum::Serum;
-use crate::rheology::smooth::{above_zero, logistic, smin, spos, step};
+use crate::rheology::smooth::{above_zero, smin};
+use crate::rheology::volumes::Cooking;
+
+/// Hours something has set when nobody said.
+pub const USUAL_HOURS: f64 = 17.0;
 
 /// Everything of the added networks that does not depend on the temperature.
 #[derive(Debug, Clone, Copy)]
 pub struct Networks {
-    gelatin_pa: f64,
-    agar_pa: f64,
+    /// Gelatin.
+    pub gelatin: Gelatin,
+    /// Agar.
+    pub agar: Agar,
+    /// Pectin that was added to set.
+    pub pectin: Pectin,
     starch_pa: f64,
+    egg_pa: f64,
     gum_pa: f64,
     body_pa: f64,
     foam_pa: f64,
     premade_starch: bool,
+    hours: f64,
     /// Cooked starch on water, per cent.
     pub starch_on_water_percent: f64,
-    /// What acid leaves of gelatin's strength, 0 to 1.
-    pub gelatin_left_by_acid: f64,
     /// Whether an enzyme of raw fruit cuts its gelatin, whatever the dose.
     pub gelatin_undone: bool,
 }
 
-/// Yield stresses of the added networks before air, Pa, and the two gel moduli.
+/// Yield stresses of the added networks before air, Pa, and the moduli of the gels.
 #[derive(Debug, Clone, Copy, Default)]
 pub struct NetworkStress {
     /// Gel modulus of gelatin, Pa.
     pub gelatin_modulus: f64,
     /// Gel modulus of agar, Pa.
     pub agar_modulus: f64,
+    /// Gel modulus of pectin, Pa.
+    pub pectin_modulus: f64,
     /// Starch, Pa.
     pub starch: f64,
+    /// Set egg, Pa.
+    pub egg: f64,
     /// Gums, Pa.
     pub gum: f64,
     /// Ready-made body, Pa.
     pub body: f64,
 }
 
+/// How far the added networks have set.
+#[derive(Debug, Clone, Copy)]
+pub struct NetworksSet {
+    gelatin_h: f64,
+    cut_h: f64,
+    young: f64,
+    fresh: Option<Clock>,
+    broken: bool,
+}
+
 impl Networks {
-    /// From the mixture and its serum; `cooked` is the share of starch boiled, `fat_volume` fat per
-    /// total volume, `fat_of_matrix` fat per volume of matrix, `air` the volume share of air.
+    /// From the mixture and its serum; `fat_volume` fat per total volume, `fat_of_matrix` fat per volume of matrix, `air`
+    /// the volume share of air.
     pub fn new(
         mixture: &Mixture,
         serum: &Serum,
         system: System,
         options: &Options,
-        cooked: f64,
+        cooking: &Cooking,
         [fat_volume, fat_of_matrix, air]: [f64; 3],
     ) -> Self {
         let traits = system.traits();
-        let water = above_zero(mixture.composition.get(Part::Water));
-        let hours = options.hours.unwrap_or(17.0).max(0.0);
-        let age = ((1.0 + hours / 0.2).ln() / 86f64.ln()).clamp(0.0, 1.3);
-        let sour = 1.0 - 0.25 * step((100.0 * mixture.composition.get(Part::Acid) / water - 1.0) / 2.0);
-        // A catalyst is not used up: any of it goes on cutting, and what is left falls with the hours (assumed: a
-        // twentieth of one per cent of raw fruit leaves 1/e overnight). Heat switches it off; the switch at 85 °C is by
-        // intent.
+        let m = &mixture.composition;
+        let water = above_zero(m.get(Part::Water));
+        // Heat switches an enzyme off; the switch at 85 °C is by intent.
         let heated = options.cooks.protease.or(options.cook_c).is_some_and(|cook| cook >= 85.0);
-        let active = mixture.protease > 0.0 && !heated;
-        let cut = if active { (-(mixture.protease / 0.0005) * hours.min(17.0) / 17.0).exp() } else { 1.0 };
-        let filler = (1.0 - smin(fat_volume, 0.5, 0.03)).powf(-2.5);
-        let gelatin_pa =
-            GELATIN_PA * (mixture.bloom / 200.0) * serum.gelatin_percent.powi(2) * age * sour * cut * filler;
-        let on_water = 100.0 * (mixture.hot_starch * cooked + mixture.cold_starch) / water;
+        let gelatin = Gelatin::new(mixture, serum, fat_volume, heated);
+        let on_water = 100.0 * (mixture.hot_starch * cooking.starch + mixture.cold_starch) / water;
         let mut starch_pa = STARCH_PA * ((on_water - 2.0).max(0.0) / 6.0).powf(STARCH_POWER);
         if traits.continuous == Continuous::Fat {
             starch_pa *= 1.0 - smin(fat_of_matrix, 0.74, 0.03) / 0.8;
         }
+        let on_water_of = |part: Part| 100.0 * m.get(part) / water;
+        let egg = if system == System::Custard && m.get(Part::Yolk) + m.get(Part::EggWhite) > 0.0 {
+            let solids = [Part::EggWhite, Part::Yolk].map(on_water_of);
+            yield_strain::EGG * stirred_pa(solids, cooking.egg_c, serum.sugar_percent())
+        } else {
+            0.0
+        };
+        let sets_sour = serum.agar_percent > 0.0 || mixture.setting_pectin > 0.0;
+        let ph = if sets_sour { mixture.acidity.ph() } else { None };
+        let raw = |group: Option<f64>, under_c: f64| group.is_some_and(|cook| cook < under_c);
+        let boiled_sour = options.cooks.agar.or(options.cook_c).is_some_and(|cook| cook >= agar::DISSOLVES_C);
+        let acid_on_agar = ph.filter(|_| boiled_sour && m.get(Part::Acid) > 0.0);
+        let pectin_percent = 100.0 * mixture.setting_pectin / above_zero(serum.liquid);
         Networks {
-            gelatin_pa,
-            agar_pa: 8000.0 * serum.agar_percent.powf(2.1),
+            gelatin,
+            agar: Agar {
+                percent: serum.agar_percent,
+                raw: raw(options.cooks.agar.or(options.cook_c), agar::DISSOLVES_C),
+                left_by_acid: acid_on_agar.map_or(1.0, agar::left_by_acid),
+            },
+            pectin: Pectin::new(
+                pectin_percent,
+                ph.unwrap_or(7.0),
+                serum.brix,
+                1000.0 * mixture.calcium / mixture.setting_pectin.max(1e-9),
+                raw(options.cooks.pectin.or(options.cook_c), pectin::DISSOLVES_C),
+            ),
             starch_pa,
+            egg_pa: egg,
             gum_pa: 8.0 * serum.gum_percent.powf(1.7),
             body_pa: if traits.continuous == Continuous::Water { mixture.body.powf(2.5) } else { 0.0 },
             foam_pa: 3000.0 * (air - 0.60).max(0.0).powi(2),
             premade_starch: traits.premade_starch,
+            hours: options.hours.unwrap_or(USUAL_HOURS).max(0.0),
             starch_on_water_percent: on_water,
-            gelatin_left_by_acid: sour,
-            gelatin_undone: active && serum.gelatin_percent > 0.0,
+            gelatin_undone: gelatin.cut_by > 0.0 && serum.gelatin_percent > 0.0,
         }
     }
 
@@ -93,40 +135,57 @@ impl Networks {
         self.foam_pa
     }
 
-    /// At `t_c`.
+    /// Whether anything in it sets while it is fresh and held at `t_c`.
+    pub fn sets_at(&self, t_c: f64) -> bool {
+        (self.gelatin.full_pa > 0.0 && t_c < self.gelatin.sets_c)
+            || (self.agar.percent > 0.0 && t_c < agar::SETS_C + 8.0)
+            || (self.starch_pa + self.egg_pa > 0.0 && !self.premade_starch && t_c < 40.0)
+    }
+
+    /// How far they have set at `t_c`; `clock` counts while it is fresh.
     #[inline]
-    pub fn at(&self, t_c: f64, history: History) -> NetworkStress {
+    pub fn set_by(&self, t_c: f64, history: History, clock: Clock) -> NetworksSet {
         let fresh = history == History::Fresh;
+        let (gelatin_h, cut_h) = match fresh {
+            true if self.gelatin.full_pa > 0.0 => (self.gelatin.age_h(t_c, clock), clock.hours.max(0.25)),
+            true => (0.0, 0.0),
+            false => (self.hours, self.hours),
+        };
+        let young = if fresh && !self.premade_starch && self.starch_pa + self.egg_pa > 0.0 {
+            0.35 + 0.65 * (1.0 - (-clock.hours * ((40.0 - t_c) / 35.0).clamp(0.0, 1.0)).exp())
+        } else {
+            1.0
+        };
+        NetworksSet {
+            gelatin_h,
+            cut_h,
+            young,
+            fresh: fresh.then_some(clock),
+            broken: history == History::Worked,
+        }
+    }
+
+    /// At `t_c`, set so far.
+    #[inline]
+    pub fn at(&self, t_c: f64, set: &NetworksSet) -> NetworkStress {
         let mut stress = NetworkStress { gum: self.gum_pa, ..NetworkStress::default() };
-        if self.gelatin_pa > 0.0 && !fresh {
-            stress.gelatin_modulus =
-                self.gelatin_pa * (spos(GELATIN_MELTS_C - t_c, 0.5) / 20.0).powf(GELATIN_POWER);
+        if self.gelatin.full_pa > 0.0 {
+            stress.gelatin_modulus = self.gelatin.modulus(t_c, set.gelatin_h, set.cut_h);
         }
-        if self.agar_pa > 0.0 {
-            let set = if fresh { logistic((35.0 - t_c) / 1.5) } else { logistic((82.0 - t_c) / 2.0) };
-            stress.agar_modulus = self.agar_pa * set;
+        if self.agar.percent > 0.0 {
+            stress.agar_modulus = self.agar.modulus(t_c, set.fresh, set.broken);
         }
-        if self.starch_pa > 0.0 {
-            let young = if fresh && !self.premade_starch { 0.35 } else { 1.0 };
-            stress.starch = self.starch_pa * young * (-(t_c - 5.0) / 60.0).exp();
+        if self.pectin.full_pa > 0.0 {
+            stress.pectin_modulus = self.pectin.modulus(t_c, set.fresh.is_some());
+        }
+        if self.starch_pa > 0.0 || self.egg_pa > 0.0 {
+            let colder = set.young * (-(t_c - 5.0) / 60.0).exp();
+            stress.starch = self.starch_pa * colder;
+            stress.egg = self.egg_pa * colder;
         }
         if self.body_pa > 0.0 {
             stress.body = self.body_pa * (-(t_c - 5.0) / 30.0).exp();
         }
         stress
-    }
-}
-
-impl NetworkStress {
-    /// Yield stress of gelatin, Pa.
-    #[inline]
-    pub fn gelatin(&self) -> f64 {
-        yield_strain::GEL * self.gelatin_modulus
-    }
-
-    /// Yield stress of agar, Pa.
-    #[inline]
-    pub fn agar(&self) -> f64 {
-        yield_strain::AGAR * self.agar_modulus
     }
 }

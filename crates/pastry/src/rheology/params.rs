@@ -3,8 +3,8 @@
 
 /// Strength of the fat-crystal network at 100 % solid fat, Pa. Fitted, ×/÷ 1.32.
 pub const FAT_NETWORK_PA: f64 = 370471.0;
-/// Exponent of that network: 1/(3−D), D = 2.6. Narine & Marangoni 1999 scaling, from memory.
-pub const FAT_EXPONENT: f64 = 2.5;
+/// The same with fat outside, where drops take strength by another power: scaled so that plain butter is as firm, Pa.
+pub const FAT_OUTSIDE_PA: f64 = 327706.0;
 /// Room that one volume of dissolved sugar takes in dilute syrup. Fitted, ± 0.19.
 pub const CHI: f64 = 1.43309;
 /// How fast that falls as the syrup thickens. Fitted, ×/÷ 1.44.
@@ -25,8 +25,8 @@ pub const SOFTEN_LAURIC_K: f64 = 12.0;
 pub const SWELL_COCOA: f64 = 3.15332;
 /// Swelling of milk protein. Fitted, ± 0.57.
 pub const SWELL_PROTEIN: f64 = 3.38999;
-/// Swelling of yolk solids cooked to 83 °C. Fitted, ×/÷ 1.28.
-pub const SWELL_YOLK_COOKED: f64 = 12.0383;
+/// Swelling of yolk solids cooked to 83 °C, far from where its water runs short. Fitted, ×/÷ 1.28.
+pub const SWELL_YOLK_COOKED: f64 = 14.0;
 /// Swelling of fibre. Assumed.
 pub const SWELL_FIBRE: f64 = 15.0;
 /// Packing limit without sugar. Fitted, ± 0.044.
@@ -50,12 +50,13 @@ pub const CROWDING_FLOOR_2: f64 = 0.0005;
 /// Gel modulus of gelatin at 1 % and 200 bloom, Pa: from the definition of Bloom (200 g on a
 /// 12.7 mm punch 4 mm deep at 6.67 %, half-space).
 pub const GELATIN_PA: f64 = 217.0;
-/// Melting of gelatin, °C. Common practice.
-pub const GELATIN_MELTS_C: f64 = 30.0;
 /// Shape of gelatin against temperature. Assumed.
 pub const GELATIN_POWER: f64 = 1.4;
 /// Dry matter of sheet gelatin; the Bloom test weighs it as it is.
 pub const GELATIN_DRY: f64 = 0.87;
+
+/// Least yield stress that is told, Pa: that of water.
+pub const LEAST_PA: f64 = 1e-6;
 
 /// Yield strain of each contribution. Assumed, order of magnitude as in the literature.
 pub mod yield_strain {
@@ -70,7 +71,11 @@ pub mod yield_strain {
     /// Foam.
     pub const FOAM: f64 = 0.3;
     /// Agar.
-    pub const AGAR: f64 = 0.15;
+    pub const AGAR: f64 = 0.30;
+    /// Pectin.
+    pub const PECTIN: f64 = 0.15;
+    /// Stirred egg.
+    pub const EGG: f64 = 0.1;
     /// Gums.
     pub const GUM: f64 = 0.3;
     /// Curds and jams.

@@ -11,13 +11,23 @@ pub fn sucrose_solubility(t_c: f64) -> f64 {
     64.397 + 0.07251 * t + 0.0020569 * t * t - 9.035e-6 * t * t * t
 }
 
+/// Viscosity of water at 0.1 MPa, Pa·s, `t_c` clipped to −5–100 °C:
+/// 10⁻⁶ (280.68 t^−1.9 + 511.45 t^−7.7 + 61.131 t^−19.6 + 0.45903 t^−40), t = (T + 273.15)/300.
+/// IAPWS 2008, from memory; checked against `tests/it/data/water_viscosity.csv`.
+pub fn water_viscosity(t_c: f64) -> f64 {
+    let ln_t = ((t_c.clamp(-5.0, 100.0) + 273.15) / 300.0).ln();
+    let term = |factor: f64, power: f64| factor * (-power * ln_t).exp();
+    1e-6 * (term(280.68, 1.9) + term(511.45, 7.7) + term(61.131, 19.6) + term(0.45903, 40.0))
+}
+
 /// Viscosity of a sucrose solution, Pa·s. See [`SyrupViscosity`].
 pub fn syrup_viscosity(brix: f64, t_c: f64) -> f64 {
     SyrupViscosity::new(brix).at(t_c)
 }
 
 /// log₁₀(η/mPa·s) = 22.46 N − 0.114 + Θ (1.1 + 43.1 N^1.25), N = B/(1900 − 18 B),
-/// Θ = (30 − T)/(91 + T).
+/// Θ = (30 − T)/(91 + T), and towards pure water the viscosity of water itself: times
+/// (η_water/η(0 °Bx))^exp(−B/10) (the weight is assumed).
 ///
 /// Génotelle's equation as used by ICUMSA, from memory. Checked against Swindells 1958 and
 /// Bingham & Jackson 1919 in `tests/it/handbook.rs`: within 4 % from 20 to 70 °Bx at 20 °C.
@@ -25,21 +35,36 @@ pub fn syrup_viscosity(brix: f64, t_c: f64) -> f64 {
 pub struct SyrupViscosity {
     level: f64,
     steepness: f64,
+    watery: f64,
 }
+
+/// The same form of Génotelle's equation without sugar.
+const SUGARLESS: SyrupViscosity = SyrupViscosity { level: -0.114, steepness: 1.1, watery: 0.0 };
 
 impl SyrupViscosity {
     /// For a syrup of `brix` g per 100 g, 0 to 90.
     pub fn new(brix: f64) -> Self {
         let n = brix / (1900.0 - 18.0 * brix);
-        SyrupViscosity { level: 22.46 * n - 0.114, steepness: 1.1 + 43.1 * n.powf(1.25) }
+        SyrupViscosity {
+            level: 22.46 * n - 0.114,
+            steepness: 1.1 + 43.1 * n.powf(1.25),
+            watery: (-brix / 10.0).exp(),
+        }
+    }
+
+    /// ln of Génotelle's form, η in Pa·s.
+    #[inline]
+    fn ln_form(&self, t_c: f64) -> f64 {
+        let t = t_c.clamp(-5.0, 100.0);
+        let theta = (30.0 - t) / (91.0 + t);
+        (self.level - 3.0 + theta * self.steepness) * std::f64::consts::LN_10
     }
 
     /// At `t_c`, clipped to −5–100 °C, Pa·s.
     #[inline]
     pub fn at(&self, t_c: f64) -> f64 {
-        let t = t_c.clamp(-5.0, 100.0);
-        let theta = (30.0 - t) / (91.0 + t);
-        1e-3 * ((self.level + theta * self.steepness) * std::f64::consts::LN_10).exp()
+        let form = self.ln_form(t_c);
+        (form + self.watery * (water_viscosity(t_c).ln() - SUGARLESS.ln_form(t_c))).exp()
     }
 }
 
@@ -72,6 +97,10 @@ pub struct Serum {
     pub agar_percent: f64,
     /// Gums as xanthan, per cent of the liquid.
     pub gum_percent: f64,
+    /// Alcohol of water and alcohol, 0 to 1.
+    pub alcohol_of_water: f64,
+    /// Room of the sugars beside their water: W/(W + dissolved), 0 to 1.
+    pub water_of_syrup: f64,
     /// Water activity, 0 to 1; none when there is too little free water to speak of.
     pub water_activity: Option<f64>,
     /// Sweetness, per cent sucrose equivalent of total.
@@ -122,6 +151,8 @@ impl Serum {
             gelatin_percent,
             agar_percent: 100.0 * m.get(Part::Agar) / above_zero(liquid),
             gum_percent,
+            alcohol_of_water,
+            water_of_syrup: share_of(water, water + dissolved_total),
             water_activity: water_activity(m, &dissolved),
             sweetness_percent: sweetness_percent(m),
             syrup: SyrupViscosity::new(syrup_brix),
@@ -129,6 +160,11 @@ impl Serum {
             sucrose_per_water: sucrose_dissolved / above_zero(water),
             lactose_per_water: m.get(Part::Lactose) / above_zero(water),
         }
+    }
+
+    /// Dissolved sugar of sugar and water, per cent.
+    pub fn sugar_percent(&self) -> f64 {
+        100.0 * (1.0 - self.water_of_syrup)
     }
 
     /// Viscosity at `t_c`, Pa·s.

@@ -2,7 +2,7 @@
 //! degrees, or to 90 °C in whole ones for what is worked hot.
 
 use crate::rheology::consistency::{Banded, History};
-use crate::rheology::kernel::Predictor;
+use crate::rheology::predictor::Predictor;
 
 /// Points of a sweep.
 pub const SWEEP_POINTS: usize = 91;

@@ -8,8 +8,13 @@ use crate::formula::system::{Continuous, System};
 use crate::ingredient::Role;
 use crate::ingredient::composition::Part;
 use crate::ingredient::origin::Origin;
+use crate::number::two_digits;
+use crate::rheology::clock::Clock;
 use crate::rheology::consistency::{Consistency, History, Options, Structure};
 use crate::rheology::kernel::Prepared;
+use crate::rheology::predictor::Predictor;
+use crate::rheology::scramble::scrambled;
+use crate::rheology::whipping::{THINNEST_TO_WHIP, WhipLimits, Whips};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -62,7 +67,7 @@ pub fn warnings(
     found.extend(sugar_warnings(prepared, t_c));
     found.extend(gelatin_warnings(lines, prepared));
     found.extend(starch_warnings(lines, family, prepared, options));
-    found.extend(egg_warnings(lines, options));
+    found.extend(egg_warnings(lines, family, options));
     found.extend(impossible_heat(lines, options));
     found.extend(whip_warnings(lines, family, options, t_c));
     found.extend(label_warnings(lines, prepared));
@@ -120,7 +125,7 @@ fn structure_warnings(
             severity,
             format!(
                 "There is much water for the fat: {:.0} % of the two is water; past 70 % it curdles.",
-                100.0 * prepared.fat_of_fluid
+                100.0 * prepared.inside_out.fat_of_fluid
             ),
             "Have all parts at 20 to 22 °C, add liquid in small parts, or beat in more soft butter.",
         ));
@@ -180,7 +185,7 @@ fn gelatin_warnings(lines: &[WeighedLine], prepared: &Prepared) -> Vec<Warning> 
             "Bring the fruit to 85 °C first and say so on its line, or set it with agar or pectin.",
         ));
     }
-    let sour = prepared.networks.gelatin_left_by_acid;
+    let sour = prepared.networks.gelatin.left_by_acid;
     if sour < 0.95 {
         found.push(warning(
             WarningCode::GelatinAcid,
@@ -223,9 +228,9 @@ fn starch_warnings(
         return Vec::new();
     }
     let cook = options.cooks.starch.or(options.cook_c);
-    let needed = prepared.starch_cooks_c;
+    let needed = prepared.cooking.starch_raw_under_c.ceil();
     let (short, cause) = match cook {
-        Some(cook) if cook < needed => (
+        Some(cook) if cook < needed && cook < boils_c(prepared) => (
             true,
             format!("Its starch reached {cook:.0} °C and needs {needed:.0}: it stays thin and tastes raw."),
         ),
@@ -243,6 +248,11 @@ fn starch_warnings(
         "Boil it 1 to 2 minutes, until bubbles break and the gloss comes back."
     };
     vec![warning(WarningCode::StarchRaw, Severity::Care, cause, way_out)]
+}
+
+/// Where it boils in an open pan, °C: 100 + 28.4 ln(1/a_w), from the boiling point of water and its heat of vaporisation.
+pub(crate) fn boils_c(prepared: &Prepared) -> f64 {
+    100.0 - 28.4 * prepared.serum.water_activity.unwrap_or(0.7).ln()
 }
 
 /// Temperatures nothing wet reaches in an open pan: most often degrees Fahrenheit.
@@ -267,7 +277,7 @@ fn impossible_heat(lines: &[WeighedLine], options: &Options) -> Option<Warning> 
 }
 
 /// Raw and scrambled egg.
-fn egg_warnings(lines: &[WeighedLine], options: &Options) -> Vec<Warning> {
+fn egg_warnings(lines: &[WeighedLine], family: Family, options: &Options) -> Vec<Warning> {
     let mut found = Vec::new();
     let raw = holds(lines, |l| l.ingredient.flags.raw_egg);
     if raw {
@@ -285,14 +295,19 @@ fn egg_warnings(lines: &[WeighedLine], options: &Options) -> Vec<Warning> {
             ));
         }
     }
-    let hot = options.cooks.yolk.or(options.cook_c).is_some_and(|cook| cook > 86.0);
-    let egg = holds(lines, |l| l.ingredient.composition.get(Part::Yolk) > 0.01);
-    let starch = holds(lines, |l| l.ingredient.is(Role::Starch));
-    if egg && hot && !starch {
+    let mixture = Mixture::of(lines);
+    let scrambled = scrambled(&mixture, family.traits().system, options);
+    if scrambled > 0.15 {
+        let severity = if scrambled > 0.5 { Severity::Trouble } else { Severity::Care };
+        let starch = holds(lines, |l| l.ingredient.is(Role::Starch));
+        let cause = match starch {
+            false => "Without starch, egg scrambles above 86 °C.",
+            true => "Its starch is too little to keep the egg from scrambling at this heat.",
+        };
         found.push(warning(
             WarningCode::EggScrambles,
-            Severity::Trouble,
-            "Without starch, egg scrambles above 86 °C.".to_owned(),
+            severity,
+            cause.to_owned(),
             "Stop at 82 to 84 °C; if it happened, blend and sieve at once.",
         ));
     }
@@ -305,52 +320,54 @@ fn whip_warnings(lines: &[WeighedLine], family: Family, options: &Options, t_c: 
     if !matches!(system, System::WhippedCream | System::WhippedGanache) {
         return Vec::new();
     }
-    let liquid = Options { overrun: Some(0.0), whip: Some(0.0), ..*options };
-    let prepared = Prepared::new(&Mixture::of(lines), system, &liquid);
+    // Gelatin is stirred in while it whips: it has not set by then.
+    let at_once = Clock { hours: 0.0, cooled_k_h: f64::INFINITY };
+    let liquid = Options { overrun: Some(0.0), whip: Some(0.0), clock: Some(at_once), ..*options };
+    let predictor = Predictor::new(&Mixture::of(lines), system, &liquid);
     // Ganache rests before it is whipped; gelatin in cream has not set when it is.
-    let (history, thickest) = match family {
+    let (history, thickest_pa_s) = match family {
         Family::WhippedGanache => (History::Rested, 20.0),
         Family::StabilisedCream => (History::Fresh, 6.0),
         _ => (History::Fresh, 2.0),
     };
-    let point = prepared.at(t_c, history);
+    let here = predictor.at(t_c, history);
+    let limits = WhipLimits { least_fat_percent: 30.0, warmest_c: 8.0, thickest_pa_s };
+    let whips = Whips::new(&predictor.base, &here.middle, here.sigma_viscosity, t_c, &limits);
+    let (fat, thick) = (predictor.base.whip_fat_percent, here.middle.viscosity_pa_s);
     let mut found = Vec::new();
-    if prepared.fat_in_wet_percent < 30.0 {
+    if whips.fat < 0.5 {
         found.push(warning(
             WarningCode::WhipFat,
             Severity::Trouble,
-            format!(
-                "Fat is {:.0} % of fat and water: under 30 % it does not hold its air.",
-                prepared.fat_in_wet_percent
-            ),
+            format!("Fat is {fat:.0} % of fat and water: much under 30 % it does not hold its air."),
             "Use a richer cream, or add mascarpone, or cream cheese.",
         ));
     }
-    if t_c > 8.0 || point.solid_fat < 0.40 {
+    if whips.cold < 0.5 {
         found.push(warning(
             WarningCode::WhipWarm,
             Severity::Care,
             format!(
-                "At {t_c:.0} °C {:.0} % of its fat is set; to whip it wants 40 %.",
-                100.0 * point.solid_fat
+                "At {t_c:.0} °C {:.0} % of its fat is set; to whip it wants to be cold, with 40 % set.",
+                100.0 * here.middle.solid_fat
             ),
             "Chill cream, bowl and whisk to 5 °C, best overnight.",
         ));
-    } else if point.viscosity_pa_s > thickest {
+    } else if whips.thickness < 0.5 && thick > THINNEST_TO_WHIP {
         found.push(warning(
             WarningCode::WhipThick,
             Severity::Care,
             format!(
-                "Unwhipped it is {:.1} Pa·s, too thick to take air; it turns to butter instead.",
-                point.viscosity_pa_s
+                "Unwhipped it is {} Pa·s, too thick to take air; it turns to butter instead.",
+                two_digits(thick)
             ),
             "Let it down with cold cream or milk.",
         ));
-    } else if point.viscosity_pa_s < 0.02 {
+    } else if whips.thickness < 0.5 {
         found.push(warning(
             WarningCode::WhipThin,
             Severity::Care,
-            format!("Unwhipped it is {:.3} Pa·s, too thin to keep bubbles apart.", point.viscosity_pa_s),
+            format!("Unwhipped it is {} Pa·s, too thin to keep bubbles apart.", two_digits(thick)),
             "Use a richer cream, or add a little gelatin.",
         ));
     }

@@ -2,10 +2,10 @@
 //! scale shows it.
 
 use crate::number::on_a_scale;
+use crate::sponge::{Sponge, over_layers};
 use crate::stack::cream::{Cream, Makings};
 use crate::stack::document::{Layer, SoakGrade, Soaking, StackDocument};
 use crate::stack::place::{Layout, PlaceKind, Spot, Stuff};
-use crate::stack::sponge::{Sponge, over_layers};
 
 /// How long a soaked layer is left before the next goes on, s (common practice).
 pub const SOAK_SECONDS: f64 = 600.0;

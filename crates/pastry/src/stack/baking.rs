@@ -159,7 +159,7 @@ impl Baking {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::stack::sponge::sponges;
+    use crate::sponge::sponges;
 
     #[test]
     fn every_sponge_is_baked_somehow_and_higher_takes_longer() {

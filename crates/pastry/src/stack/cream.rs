@@ -11,12 +11,12 @@ use crate::job::duty::Judged;
 use crate::job::duty::MapAxis;
 use crate::job::judge::Question;
 use crate::job::kind::Job;
+use crate::rheology::Predictor;
 use crate::rheology::consistency::Banded;
-use crate::rheology::kernel::Predictor;
 use crate::rheology::warning::{Warning, warnings};
 use crate::rheology::{History, Options};
+use crate::sponge::{Sponge, sponges};
 use crate::stack::document::{Bake, StackDocument};
-use crate::stack::sponge::{Sponge, sponges};
 use std::collections::HashMap;
 
 /// Formulas of a kitchen by their keys, and the shelf they are weighed from.
@@ -116,7 +116,7 @@ impl Cream {
     /// Judges it for a job at a temperature, in a state.
     pub fn judge(&self, job: &Job, t_c: f64, history: History) -> Judged {
         let axis = job.axis(self.document.family);
-        let question = Question { job, prepared: &self.predictor.base, axis };
+        let question = Question { job, prepared: &self.predictor.base, axis, history };
         question.judge(&self.predictor.at(t_c, history), t_c, None)
     }
 

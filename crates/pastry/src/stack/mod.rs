@@ -25,7 +25,6 @@ pub mod place_answer;
 pub mod resize;
 pub mod shape;
 pub mod size;
-pub mod sponge;
 pub mod template;
 
 pub use address::{Address, At};
@@ -38,5 +37,5 @@ pub use resize::{ResizeAsk, Resized, resize};
 pub use shape::body::Body;
 pub use shape::footprint::Footprint;
 pub use shape::vessel::Vessel;
-pub use sponge::{Sponge, Wetness};
+
 pub use template::{Template, templates};

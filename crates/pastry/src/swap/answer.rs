@@ -121,19 +121,33 @@ fn option(
 ) -> Result<SwapOption, Vec<Fault>> {
     let search = Search::of(&exchanged.document, kitchen, price)?;
     let grams = kept(&search, before, order, &exchanged.stand_ins);
-    let mut document = exchanged.document.clone();
-    for (at, line) in document.lines.iter_mut().enumerate() {
-        let own = was.lines.iter().position(|own| own.ingredient == line.ingredient);
-        let untouched =
-            own.is_some_and(|k| (old[k].mass.grams() - grams[at]).abs() < 0.004 * grams[at].max(0.5));
-        // What hardly moves stays as it was written.
-        line.amount = match own.filter(|_| untouched) {
-            Some(k) => format!("{} g", hundredths(old[k].mass.grams())),
-            None => format!("{} g", on_a_scale(grams[at])),
-        };
+    let written = |round: fn(f64) -> f64| {
+        let mut document = exchanged.document.clone();
+        for (at, line) in document.lines.iter_mut().enumerate() {
+            let own = was.lines.iter().position(|own| own.ingredient == line.ingredient);
+            let untouched =
+                own.is_some_and(|k| (old[k].mass.grams() - grams[at]).abs() < 0.004 * grams[at].max(0.5));
+            // What hardly moves stays as it was written.
+            line.amount = match own.filter(|_| untouched) {
+                Some(k) => format!("{} g", hundredths(old[k].mass.grams())),
+                None => format!("{} g", round(grams[at])),
+            };
+        }
+        document
+    };
+    let asked = |document: FormulaDocument| -> Result<_, Vec<Fault>> {
+        let (Ready { lines, options, .. }, after) = assessed(&document, kitchen)?;
+        let edges = Asked::of(&document, &options).edges(&Mixture::of(&lines));
+        Ok((document, lines, after, edges))
+    };
+    let (mut document, mut lines, mut after, mut edges) = asked(written(on_a_scale))?;
+    // A steep formula does not bear the usual rounding: to the gram then.
+    if !holds(Goal::Consistency, before, &edges, &after, None) {
+        let finer = asked(written(hundredths))?;
+        if holds(Goal::Consistency, before, &finer.3, &finer.2, None) {
+            (document, lines, after, edges) = finer;
+        }
     }
-    let (Ready { lines, options, .. }, after) = assessed(&document, kitchen)?;
-    let edges = Asked::of(&document, &options).edges(&Mixture::of(&lines));
     let cost = cost_per_kg(&lines, price);
     Ok(SwapOption {
         title: exchanged.title,

@@ -214,11 +214,11 @@ fn the_usual_remedies_of_the_bench_are_among_the_ways() {
         // A glaze too warm to coat runs off: cool it.
         ("poured glaze", "coat", 0, 1.0, 8.0, &["Cool to"]),
         // Too little gelatin to turn out: gelatin.
-        ("fruit mousse", "turn out", 2, 0.6, 0.0, &["+2.2 g Gelatin"]),
+        ("fruit mousse", "turn out", 2, 0.6, 0.0, &["+1.9 g Gelatin"]),
         // Too warm to turn out: colder, or more gelatin.
         ("fruit mousse", "turn out", 0, 1.0, 12.0, &["Cool to", "Gelatin"]),
-        // Custard buttercream from the cold: warm it or beat it.
-        ("custard buttercream", "fill", 0, 1.0, -8.0, &["Warm to", "Beat more air in"]),
+        // Custard buttercream from the cold: warm it.
+        ("custard buttercream", "fill", 0, 1.0, -8.0, &["Warm to"]),
         // The same too warm: cool it, or starch.
         ("custard buttercream", "fill", 0, 1.0, 8.0, &["Cool to", "Corn starch"]),
         // Chocolate buttercream from the cold: warm it.

@@ -3,8 +3,9 @@
 
 use crate::support::ganache;
 use pastry::job::physics::drip::DripCourse;
-use pastry::job::physics::film::{DIFFUSIVITY, Film, SpoonFilm};
+use pastry::job::physics::film::{DIFFUSIVITY, Film, contact_c, erf_inverse, set_front};
 use pastry::rheology::History;
+use pastry::rheology::clock::Clock;
 use pastry::units::GRAVITY;
 
 /// Width of a drip and the lip its dose wets, m: as the model has them (assumed).
@@ -16,7 +17,8 @@ const LIP: f64 = 0.010;
 #[test]
 fn a_draining_film_follows_the_equation_of_drainage() {
     let (eta, density) = (1.7, 1120.0);
-    let film = |height: f64, seconds: f64| SpoonFilm::new(0.0, eta, density, height, seconds).draining;
+    let film =
+        |height: f64, seconds: f64| Film::on_spoon([0.0, eta], density, height, seconds).draining.powf(0.25);
     for (z, t) in [(0.02, 2.0), (0.06, 5.0), (0.12, 30.0)] {
         let (dz, dt) = (1e-5 * z, 1e-5 * t);
         let by_time = (film(z, t + dt) - film(z, t - dt)) / (2.0 * dt);
@@ -29,9 +31,10 @@ fn a_draining_film_follows_the_equation_of_drainage() {
 /// The set front 2 λ √(α t) grows from the wall while the film drains: where they meet the film is caught.
 #[test]
 fn a_film_is_caught_where_the_set_front_meets_the_draining_one() {
-    for (eta, density, height, side_c, lambda) in
-        [(0.8, 1150.0, 0.05, 5.0, 0.35), (3.0, 1080.0, 0.08, -18.0, 0.5), (0.3, 1250.0, 0.03, 20.0, 0.35)]
+    for (eta, density, height, cream_c, side_c) in
+        [(0.8, 1150.0, 0.05, 32.0, 5.0), (3.0, 1080.0, 0.08, 33.0, -18.0), (0.3, 1250.0, 0.03, 30.0, 20.0)]
     {
+        let lambda = set_front(cream_c, side_c);
         let draining = |t: f64| (eta * height / (density * GRAVITY * t)).sqrt();
         let front = |t: f64| 2.0 * lambda * (DIFFUSIVITY * t).sqrt();
         let (mut early, mut late) = (1e-6_f64, 1e6_f64);
@@ -39,12 +42,28 @@ fn a_film_is_caught_where_the_set_front_meets_the_draining_one() {
             let middle = (early * late).sqrt();
             if front(middle) < draining(middle) { early = middle } else { late = middle }
         }
-        let (met, caught) = (front(late), Film::new(0.0, eta, density, height, side_c).caught);
+        let film = Film::on_side([0.0, eta], density, height, cream_c, side_c);
+        let (met, caught) = (front(late), film.caught.powf(0.25));
         assert!((met / caught - 1.0).abs() < 1e-9, "{met} m met, {caught} m caught");
     }
     // What does not flow at all: a yield stress holds τ₀/(ρ g) on an upright wall (Bingham).
-    let held = Film::new(33.0, 1.0, 1100.0, 0.05, 20.0).held;
+    let held = Film::on_side([33.0, 1.0], 1100.0, 0.05, 30.0, 20.0).held;
     assert!((held * 1100.0 * GRAVITY / 33.0 - 1.0).abs() < 1e-12);
+}
+
+/// The error-function solution of a body that cools from its side: T = T_i + (T_c − T_i) erf(x/(2√(αt))). Where it has
+/// 28 °C, x = 2 λ √(αt): λ of the closed form is checked against it by the erf of a mathematical library.
+#[test]
+fn the_set_front_stands_where_a_cooling_body_has_28_degrees() {
+    for (cream_c, side_c) in [(33.0, 20.0), (35.0, 22.0), (40.0, 18.0)] {
+        let meets_c = contact_c(cream_c, side_c);
+        let lambda = set_front(cream_c, side_c);
+        let there_c = meets_c + (cream_c - meets_c) * libm::erf(lambda);
+        assert!((there_c - 28.0).abs() < 0.6, "{cream_c} on {side_c}: {there_c} °C at the front");
+    }
+    for u in [0.05, 0.3, 0.58, 0.9] {
+        assert!((libm::erf(erf_inverse(u)) - u).abs() < 3e-3);
+    }
 }
 
 /// Mean speed of a Bingham fluid of thickness h down an upright wall, by integrating its own profile:
@@ -81,7 +100,7 @@ fn a_drip_runs_as_far_as_its_profile_says() {
             length += speed * dt;
             time += dt;
         }
-        let ours = DripCourse::new(&ready.base, t_c, t_c, 0.9).length_mm(1.0, 1.0);
+        let ours = DripCourse::new(&ready.base, t_c, t_c, 0.9, Clock::ARRIVED).length_mm(1.0, 1.0);
         assert!(
             (ours / (1e3 * length) - 1.0).abs() < 0.02,
             "{t_c} °C: {ours} mm, integrated {}",
@@ -97,7 +116,7 @@ fn a_runny_drip_stops_where_the_wall_holds_it() {
     let t_c = 26.0;
     let point = ready.base.at(t_c, History::Fresh);
     let held = point.yield_stress_pa / (ready.base.density * GRAVITY);
-    let course = DripCourse::new(&ready.base, t_c, t_c, 0.9);
+    let course = DripCourse::new(&ready.base, t_c, t_c, 0.9, Clock::ARRIVED);
     for times in [1.5, 2.0, 3.0] {
         let closed = 0.9e-6 / (WIDTH * times * held) - LIP;
         let ours = 1e-3 * course.length_mm(times, 0.3);

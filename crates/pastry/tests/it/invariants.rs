@@ -6,7 +6,7 @@ use pastry::ingredient::{catalogue, find};
 use pastry::job::Job;
 use pastry::job::duty::MapAxis;
 use pastry::job::judge::Question;
-use pastry::rheology::kernel::Predictor;
+use pastry::rheology::Predictor;
 use pastry::rheology::{History, Options};
 use pastry::units::amount::{self, Amount, Number};
 use pastry::units::kitchen::Unit;
@@ -152,9 +152,9 @@ proptest! {
         }
         prop_assert!((0.0..=1.0).contains(&banded.middle.split));
         for job in Job::usual() {
-            let question = Question { job: &job, prepared: &predictor.base, axis: MapAxis::ViscosityPaS };
+            let question = Question { job: &job, prepared: &predictor.base, axis: MapAxis::ViscosityPaS, history };
             let judged = question.judge(&banded, t_c, None);
-            prop_assert_eq!(judged.outcome, question.outcome_of_middle(&banded.middle, t_c), "{:?}", job);
+            prop_assert_eq!(judged.outcome, question.outcome_at(t_c), "{:?}", job);
             prop_assert!((0.0..=1.0 + 1e-12).contains(&judged.chance), "{job:?}: chance {}", judged.chance);
             prop_assert!(judged.measured.low <= judged.measured.value * (1.0 + ROUNDING));
             prop_assert!(judged.measured.value <= judged.measured.high * (1.0 + ROUNDING));
@@ -163,7 +163,7 @@ proptest! {
 
     #[test]
     fn a_wider_window_never_lowers_the_chance(q in 1f64..5000.0, low in 1f64..500.0, width in 1.1f64..20.0, more in 1.0f64..3.0, sigma in 0.05f64..1.5) {
-        use pastry::job::chance::chance;
+        use pastry::rheology::chance::chance;
         let narrow = chance(q, low, low * width, sigma);
         let wide = chance(q, low / more, low * width * more, sigma);
         prop_assert!(wide + 1e-12 >= narrow);

@@ -7,7 +7,6 @@ use pastry::assess::starts::starts;
 use pastry::field;
 use pastry::formula::Family;
 use pastry::job::ask::Ask;
-use pastry::job::chance::chance;
 use pastry::job::duty::{Judged, MapAxis, Outcome};
 use pastry::job::jobs::fill::fill_window;
 use pastry::job::jobs::mask::mask_window;
@@ -16,12 +15,14 @@ use pastry::job::jobs::{DripGeometry, FillGeometry, MaskGeometry, SetGeometry, W
 use pastry::job::judge::Question;
 use pastry::job::kind::Job;
 use pastry::job::physics::drip::DripCourse;
-use pastry::job::physics::film::{Film, SpoonFilm};
+use pastry::job::physics::film::Film;
 use pastry::job::physics::slump::{RUBBERY_PA, sag};
-use pastry::job::physics::soak::depth_mm;
 use pastry::rheology::History;
+use pastry::rheology::Predictor;
+use pastry::rheology::chance::chance;
+use pastry::rheology::clock::Clock;
 use pastry::rheology::consistency::Banded;
-use pastry::rheology::kernel::Predictor;
+use pastry::sponge::SpongeKind;
 use pastry::units::{Dose, Length, Mass, Viscosity};
 
 /// Relative tolerance of windows and films, as published with the vectors.
@@ -32,7 +33,9 @@ const DRIP_TOLERANCE: f64 = 1e-3;
 const CHANCE_TOLERANCE: f64 = 1e-8;
 
 fn judge(job: &Job, predictor: &Predictor, banded: &Banded, t_c: f64) -> Judged {
-    Question { job, prepared: &predictor.base, axis: MapAxis::YieldStressPa }.judge(banded, t_c, None)
+    let history = job.histories(pastry::formula::Family::Ganache)[0];
+    Question { job, prepared: &predictor.base, axis: MapAxis::YieldStressPa, history }
+        .judge(banded, t_c, None)
 }
 
 #[test]
@@ -53,13 +56,14 @@ fn drips_films_windows_and_chances_agree_with_the_reference() {
             assert!(off < tolerance, "{id} {what}: {got} for {want}, off by {off:.1e}");
         };
         if let Some(want) = jobs.get("drip_mm").and_then(|v| v.as_f64()) {
-            let got = DripCourse::new(&prepared, case.t_c, 5.0, 0.9).length_mm(1.0, 1.0);
+            let got = DripCourse::new(&prepared, case.t_c, 5.0, 0.9, prepared.clock()).length_mm(1.0, 1.0);
             close(got, want, DRIP_TOLERANCE, "drip");
             drips += 1;
         }
         for (name, side) in [("coat_mm_H50_Tw-18", -18.0), ("coat_mm_H50_Tw20", 20.0)] {
             if let Some(want) = jobs.get(name).and_then(|v| v.as_f64()) {
-                let film = Film::new(tau, banded.middle.plastic_viscosity_pa_s, prepared.density, 0.05, side);
+                let stress = [tau, banded.middle.plastic_viscosity_pa_s];
+                let film = Film::on_side(stress, prepared.density, 0.05, case.t_c, side);
                 close(film.thickness_mm(), want, TOLERANCE, name);
                 films += 1;
             }
@@ -84,7 +88,7 @@ fn drips_films_windows_and_chances_agree_with_the_reference() {
             }
         }
     }
-    assert_eq!((drips, films, windows), (17, 38, 330), "drips, films, windows checked");
+    assert_eq!((drips, films, windows), (24, 38, 330), "drips, films, windows checked");
 }
 
 #[test]
@@ -101,8 +105,8 @@ fn sag_spoon_films_and_soaked_depths_agree_with_the_reference() {
         let (tau, eta) = (point.yield_stress_pa, point.plastic_viscosity_pa_s);
         for (name, got) in [
             ("strain_45mm", sag(density, 0.045, point.modulus_pa)),
-            ("spoon_film_mm", SpoonFilm::new(tau, eta, density, 0.060, 5.0).thickness_mm()),
-            ("soak_mm_30s", depth_mm(eta, 30.0)),
+            ("spoon_film_mm", Film::on_spoon([tau, eta], density, 0.060, 5.0).thickness_mm()),
+            ("soak_mm_30s", 1e3 * SpongeKind::Genoise.sponge().depth(eta, 30.0)),
         ] {
             // The reference soaks V063 as if set for 17 hours, where its input says 4.
             if vector["id"] == "V063" && name == "soak_mm_30s" {
@@ -144,7 +148,7 @@ fn a_drip_on_a_side_as_warm_as_itself_matches_a_plain_integration() {
     // Second road: no cooling, so the strip flow integrates directly in length with small steps.
     let predictor = ganache(&[("dark55", 100.0), ("cream35", 100.0)]);
     let (t_c, prepared) = (24.0, predictor.base);
-    let got = DripCourse::new(&prepared, t_c, t_c, 0.9).length_mm(1.0, 1.0);
+    let got = DripCourse::new(&prepared, t_c, t_c, 0.9, Clock::ARRIVED).length_mm(1.0, 1.0);
     let point = prepared.at(t_c, History::Fresh);
     let weight = prepared.density * 9.81;
     let (held, drag) = (point.yield_stress_pa / weight, 6.0 * point.plastic_viscosity_pa_s / weight);
@@ -172,7 +176,7 @@ fn the_chance_of_a_drip_agrees_with_a_sum_over_many_tries() {
     let t_c = 30.0;
     let banded = predictor.at(t_c, History::Fresh);
     let judged = judge(&job, &predictor, &banded, t_c);
-    let course = DripCourse::new(&predictor.base, t_c, 5.0, 0.9);
+    let course = DripCourse::new(&predictor.base, t_c, 5.0, 0.9, Clock::ARRIVED);
     // Midpoints of 4000 slices of equal probability of a standard normal, by bisection of its CDF.
     let tries = 4000;
     let inside = (0..tries)
@@ -181,7 +185,7 @@ fn the_chance_of_a_drip_agrees_with_a_sum_over_many_tries() {
             let (mut low, mut high) = (-8.0, 8.0);
             for _ in 0..50 {
                 let z = 0.5 * (low + high);
-                if pastry::job::chance::normal_cdf(z) < p { low = z } else { high = z }
+                if pastry::rheology::chance::normal_cdf(z) < p { low = z } else { high = z }
             }
             let mm = course.length_mm((low * banded.sigma_yield).exp(), (low * banded.sigma_viscosity).exp());
             (25.0..=55.0).contains(&mm)
@@ -193,10 +197,10 @@ fn the_chance_of_a_drip_agrees_with_a_sum_over_many_tries() {
 
 #[test]
 fn a_bigger_dose_runs_further() {
-    // Stated with the model: 0.6 / 0.9 / 1.5 ml give about 38 / 58 / 97 mm for 1:1 dark 55 at 30 °C.
+    // Stated with the model: 0.6 / 0.9 / 1.5 ml give about 38 / 59 / 98 mm for 1:1 dark 55 at 30 °C.
     let prepared = ganache(&[("dark55", 100.0), ("cream35", 100.0)]).base;
-    for (dose, about) in [(0.6, 38.0), (0.9, 58.0), (1.5, 97.0)] {
-        let mm = DripCourse::new(&prepared, 30.0, 5.0, dose).length_mm(1.0, 1.0);
+    for (dose, about) in [(0.6, 38.0), (0.9, 59.0), (1.5, 98.0)] {
+        let mm = DripCourse::new(&prepared, 30.0, 5.0, dose, Clock::ARRIVED).length_mm(1.0, 1.0);
         assert!((mm - about).abs() < 1.0, "{dose} ml: {mm:.1} mm for about {about}");
     }
 }
@@ -222,7 +226,7 @@ fn the_window_drawn_is_where_the_job_would_be_met() {
         let geometry = DripGeometry { dose_ml: Dose::from_millilitres(1.0), ..DripGeometry::default() };
         let banded = predictor.at(t_c, History::Fresh);
         let judged = judge(&Job::Drip(geometry), &predictor, &banded, t_c);
-        let course = DripCourse::new(&predictor.base, t_c, 5.0, 1.0);
+        let course = DripCourse::new(&predictor.base, t_c, 5.0, 1.0, Clock::ARRIVED);
         for (edge, mm) in [(0, 70.0), (1, 25.0)] {
             let z = (judged.map_window[edge] / banded.middle.yield_stress_pa).ln() / banded.sigma_yield;
             let got = course.length_mm((z * banded.sigma_yield).exp(), (z * banded.sigma_viscosity).exp());
@@ -282,7 +286,7 @@ fn every_number_of_a_geometry_is_asked_for_once_in_its_own_range() {
 #[test]
 fn a_limit_under_the_thinnest_that_whips_says_so() {
     let thin =
-        WhipGeometry { thickest_pa_s: Viscosity::from_pascal_seconds(0.01), ..WhipGeometry::default() };
+        WhipGeometry { thickest_pa_s: Viscosity::from_pascal_seconds(0.004), ..WhipGeometry::default() };
     let mut document = starts(Family::WhippedCream)
         .iter()
         .find(|start| start.work.job.word() == "whip")

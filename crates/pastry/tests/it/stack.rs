@@ -1,8 +1,8 @@
 //! Volumes against the vectors of an independent implementation, against numeric integration, and by property.
 
+use pastry::sponge::{Sponge, Wetness, over_layers, sponges};
 use pastry::stack::shape::cover::{self, Border};
-use pastry::stack::sponge::{over_layers, sponges};
-use pastry::stack::{Footprint, Sponge, Vessel, Wetness};
+use pastry::stack::{Footprint, Vessel};
 use proptest::prelude::*;
 use serde_json::Value;
 use std::f64::consts::PI;

@@ -4,9 +4,9 @@
 use crate::cakes::{chosen, start, template, with, with_known, worked_out};
 use pastry::formula::Family;
 use pastry::formula::keeping::keeping;
+use pastry::sponge::{Wetness, sponges};
 use pastry::stack::shape::cut::cut;
-use pastry::stack::sponge::sponges;
-use pastry::stack::{Body, Footprint, PlaceKind, StackDocument, Standing, Vessel, Wetness, stack};
+use pastry::stack::{Body, Footprint, PlaceKind, StackDocument, Standing, Vessel, stack};
 use serde_json::json;
 
 /// Volumes printed on or known of common tins, ml; π and arithmetic for those that are exact.

@@ -4,7 +4,7 @@ use pastry::assess::FormulaDocument;
 use pastry::assess::starts::starts;
 use pastry::formula::{Family, Mixture, System};
 use pastry::ingredient::{Shelf, find};
-use pastry::rheology::kernel::Predictor;
+use pastry::rheology::Predictor;
 use pastry::rheology::{Consistency, History, Options};
 use pastry::units::Temperature;
 use std::collections::HashMap;

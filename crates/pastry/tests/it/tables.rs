@@ -7,8 +7,8 @@ use pastry::formula::Family;
 use pastry::formula::keeping::keeping;
 use pastry::ingredient::{catalogue, find};
 use pastry::method::{Gear, schools_of};
+use pastry::sponge::sponges;
 use pastry::stack::baking::baking;
-use pastry::stack::sponge::sponges;
 use std::collections::BTreeSet;
 use std::path::Path;
 

@@ -98,7 +98,7 @@ fn starch_must_boil_and_sugar_asks_for_more() {
         let lines = [("condensed", "397 g"), ("evap", "200 g"), ("corn_starch", "34 g")];
         judged(Family::CondensedFilling, "fill", &lines, 10.0, json!({ "cook_c": cook }))
     };
-    raises(&condensed(96.0), WarningCode::StarchRaw, "needs 99");
+    raises(&condensed(96.0), WarningCode::StarchRaw, "needs 102");
     silent(&condensed(104.0), WarningCode::StarchRaw);
     // The starch of icing sugar is not there to thicken.
     let frosting = [("icing", "500 g"), ("butter82", "250 g")];

@@ -5,6 +5,7 @@ import { degrees } from '../../lib/format'
 import { flags, overlap, spoonCorner, spoonPlace } from './mapPlaces'
 import type { Rectangle } from './mapPlaces'
 import { GUTTER } from './mapScales'
+import { whileSpans } from './point'
 import type { Box, MapScales } from './mapScales'
 
 /** Words on the field keep a rim of its colour, so that a line under them does not strike them out. */
@@ -143,6 +144,7 @@ export const MapField = memo(function MapField({ box, scales, answer, stale, roo
             fill="var(--rim)"
           />
         ))}
+      {answer && <ForAWhile answer={answer} scales={scales} box={box} />}
       {answer && !stale && <Crossings answer={answer} scales={scales} box={box} />}
       {room >= from && room <= to && (
         <g>
@@ -262,6 +264,55 @@ function OtherCurve({
       strokeDasharray="1.5 5"
       strokeLinecap="round"
     />
+  )
+}
+
+/** Where it is right only for a while: the bar is hatched, and says so where there is room. */
+function ForAWhile({ answer, scales, box }: { answer: Assessment; scales: MapScales; box: Box }) {
+  const [from, to] = scales.temperatures
+  return (
+    <g>
+      <pattern
+        id="for-a-while"
+        width={6}
+        height={6}
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
+        <rect width={6} height={6} fill="var(--rim)" />
+        <rect width={3} height={6} fill="var(--enamel)" />
+      </pattern>
+      {whileSpans(answer)
+        .filter((span) => span.to > from && span.from < to)
+        .map((span) => {
+          const left = scales.x(Math.max(from, span.from))
+          const right = scales.x(Math.min(to, span.to))
+          return (
+            <g key={span.from} data-testid="for-a-while">
+              <rect
+                x={left}
+                y={box.bottom - 4}
+                width={Math.max(3, right - left)}
+                height={10}
+                fill="url(#for-a-while)"
+                stroke="var(--rim)"
+              />
+              {right - left > 74 && (
+                <text
+                  x={(left + right) / 2}
+                  y={box.bottom - 10}
+                  textAnchor="middle"
+                  fontSize={13}
+                  fill="var(--ink)"
+                  {...halo}
+                >
+                  for a while
+                </text>
+              )}
+            </g>
+          )
+        })}
+    </g>
   )
 }
 

@@ -3,7 +3,7 @@ import { useRef } from 'react'
 import type { Assessment, Fault, Job, Point } from '../../api/client'
 import type { BenchDocument } from './document'
 import { useFamily } from '../../lib/families'
-import { isGood } from './point'
+import { comesOut, isGood } from './point'
 import { Spoken } from '../../ui/Spoken'
 import { WhySheet } from './WhySheet'
 
@@ -92,7 +92,7 @@ function Sentence({ answer, trying, here, faults, empty, offline }: Omit<Verdict
         </h2>
         <p className="min-h-[41px]">
           <b className="text-rim">With {trying.letter}, not done yet.</b> {trying.at.detail}{' '}
-          <span className="text-ink2">Comes out right {trying.at.chance_words}.</span>
+          <span className="text-ink2">{comesOut(trying.at)}</span>
         </p>
       </>
     )
@@ -107,8 +107,7 @@ function Sentence({ answer, trying, here, faults, empty, offline }: Omit<Verdict
       </h2>
       <p className="min-h-[41px]">
         {here.detail} {here.outcome !== 'no_window' && answer.span_sentence}{' '}
-        <span className="whitespace-nowrap text-ink2">Comes out right {here.chance_words}.</span>{' '}
-        <WhySheet answer={answer} />
+        <span className="whitespace-nowrap text-ink2">{comesOut(here)}</span> <WhySheet answer={answer} />
       </p>
       {answer.pour && (
         <p className={answer.pour.outcome === 'inside' ? '' : 'font-[640] text-hot'}>

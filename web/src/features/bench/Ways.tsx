@@ -6,6 +6,7 @@ import { AskFirst } from '../../ui/AskFirst'
 import { Button, Keycap } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
 import { GUTTER } from './mapScales'
+import { comesOut } from './point'
 import { LETTERS } from './useTrying'
 
 interface WaysProps {
@@ -256,7 +257,7 @@ function Amounts({ way }: { way: Way }) {
         {perKg != null &&
           Math.abs(perKg) >= 0.005 &&
           `${perKg > 0 ? 'Dearer' : 'Cheaper'} by ${price(Math.abs(perKg), kitchen.data?.currency ?? '')} a kg. `}
-        Comes out right {way.at.chance_words}.
+        {comesOut(way.at)}
       </p>
     </div>
   )

@@ -1,6 +1,7 @@
 import { createPortal } from 'react-dom'
 import type { Assessment, FormulaDocument, MethodSheet, Ways } from '../../api/client'
 import { unbroken, weighed } from '../../lib/format'
+import { comesOut } from '../bench/point'
 import { LETTERS } from '../bench/useTrying'
 import { MethodSteps } from './MethodSteps'
 
@@ -19,7 +20,7 @@ export function PrintSheet({ document, answer, ways, school }: PrintSheetProps) 
       <h1 className="text-[20pt] leading-tight">{document.name || 'New formula'}</h1>
       {document.note && <p>{document.note}</p>}
       <p className="mt-1">
-        <b>{answer.at.headline}.</b> {answer.at.detail} Comes out right {answer.at.chance_words}.
+        <b>{answer.at.headline}.</b> {answer.at.detail} {comesOut(answer.at)}
       </p>
       <table className="mt-3 w-full text-left">
         <thead className="text-[9pt]">

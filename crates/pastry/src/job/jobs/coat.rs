@@ -2,7 +2,8 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
-use crate::job::duty::{Cream, Duty, Judged, Measured, Outcome, Said, limits_crossed};
+use crate::job::duty::{Cream, Duty, Hint, Judged, Measured, Outcome, Said, limits_crossed};
+use crate::job::film_duty::judge_film;
 use crate::job::physics::film::Film;
 use crate::rheology::History;
 use crate::rheology::consistency::{Banded, Consistency};
@@ -36,12 +37,12 @@ impl Default for CoatGeometry {
 }
 
 impl CoatGeometry {
-    fn film(&self, cream: Cream, point: &Consistency) -> Film {
-        Film::new(
-            point.yield_stress_pa,
-            point.plastic_viscosity_pa_s,
+    fn film(&self, cream: Cream, point: &Consistency, t_c: f64) -> Film {
+        Film::on_side(
+            [point.yield_stress_pa, point.plastic_viscosity_pa_s],
             cream.prepared.density,
             1e-3 * self.height_mm.millimetres(),
+            t_c,
             self.side_temperature_c.celsius(),
         )
     }
@@ -62,6 +63,10 @@ impl Duty for CoatGeometry {
 
     fn histories(&self, _family: Family) -> &'static [History] {
         &[History::Fresh]
+    }
+
+    fn minutes_needed(&self) -> f64 {
+        1.0
     }
 
     fn asks(&self) -> Vec<Ask> {
@@ -86,17 +91,18 @@ impl Duty for CoatGeometry {
         limits_crossed("thinnest_mm", "film", self.window(0.0), "mm")
     }
 
-    fn value(&self, cream: Cream, point: &Consistency, _t_c: f64) -> f64 {
-        self.film(cream, point).thickness_mm()
+    fn value(&self, cream: Cream, point: &Consistency, t_c: f64) -> f64 {
+        self.film(cream, point, t_c).thickness_mm()
     }
 
-    fn sigma(&self, cream: Cream, banded: &Banded) -> f64 {
-        self.film(cream, &banded.middle).sigma(banded.sigma_yield, banded.sigma_viscosity)
-    }
-
-    fn multipliers(&self, cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
-        let film = self.film(cream, point);
+    fn multipliers(&self, cream: Cream, point: &Consistency, t_c: f64, window: [f64; 2]) -> [f64; 2] {
+        let film = self.film(cream, point, t_c);
         window.map(|mm| film.multiplier_for(mm))
+    }
+
+    fn judge(&self, cream: Cream, banded: &Banded, t_c: f64, _hint: Hint) -> Judged {
+        let window = self.window(cream.prepared.density);
+        judge_film(self.film(cream, &banded.middle, t_c), cream, banded, window)
     }
 
     fn detail(&self, judged: &Judged, said: &Said) -> String {

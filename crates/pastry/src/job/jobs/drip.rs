@@ -2,12 +2,12 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
-use crate::job::chance::normal_cdf;
 use crate::job::duty::{
-    BAND_90, Cream, Duty, Estimate, Hint, Judged, MapAxis, Measured, Outcome, Said, limits_crossed,
+    BAND_90, Cream, Duty, Estimate, Hint, Judged, MapAxis, Measured, Outcome, Said, Stands, limits_crossed,
 };
 use crate::job::physics::drip::{DripCourse, LONGEST_MM};
 use crate::rheology::History;
+use crate::rheology::chance::normal_cdf;
 use crate::rheology::consistency::{Banded, Consistency};
 use crate::units::{Dose, Length, SurfaceTemperature};
 use serde::{Deserialize, Serialize};
@@ -40,7 +40,13 @@ impl Default for DripGeometry {
 
 impl DripGeometry {
     fn course(&self, cream: Cream, t_c: f64) -> DripCourse {
-        DripCourse::new(cream.prepared, t_c, self.side_temperature_c.celsius(), self.dose_ml.millilitres())
+        DripCourse::new(
+            cream.prepared,
+            t_c,
+            self.side_temperature_c.celsius(),
+            self.dose_ml.millilitres(),
+            cream.clock,
+        )
     }
 }
 
@@ -70,6 +76,10 @@ impl Duty for DripGeometry {
         &[History::Fresh]
     }
 
+    fn minutes_needed(&self) -> f64 {
+        3.0
+    }
+
     fn asks(&self) -> Vec<Ask> {
         vec![
             words("Drips of"),
@@ -97,7 +107,7 @@ impl Duty for DripGeometry {
     }
 
     /// Not asked of a drip: its edges are found along its course, which hangs on the temperature.
-    fn multipliers(&self, _cream: Cream, _point: &Consistency, window: [f64; 2]) -> [f64; 2] {
+    fn multipliers(&self, _cream: Cream, _point: &Consistency, _t_c: f64, window: [f64; 2]) -> [f64; 2] {
         window
     }
 
@@ -158,7 +168,10 @@ impl Duty for DripGeometry {
             window,
             chance: (normal_cdf(z_stiff) - normal_cdf(z_loose)).max(0.0),
             map_window: [z_loose, z_stiff].map(|z| value * (z * sigma_axis).exp()),
-            undone: false,
+            undone: None,
+            crumbles: false,
+            stands: Stands::Stays,
+            unknown: None,
             hint: Some([z_loose, z_stiff]),
         }
     }

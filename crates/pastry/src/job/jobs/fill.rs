@@ -69,8 +69,8 @@ impl Duty for FillGeometry {
         fill_window(thickness, radius, pressure, self.crumb_strength_pa.pascals())
     }
 
-    fn verdict(&self, outcome: Outcome, _at: &str) -> Option<String> {
-        (outcome == Outcome::NoWindow)
+    fn verdict(&self, judged: &Judged, _at: &str) -> Option<String> {
+        (judged.outcome == Outcome::NoWindow)
             .then(|| "No filling holds this load without tearing the crumb".to_owned())
     }
 

@@ -44,6 +44,10 @@ impl Duty for MaskGeometry {
         spread_histories(family, &[History::Worked])
     }
 
+    fn minutes_needed(&self) -> f64 {
+        10.0
+    }
+
     fn asks(&self) -> Vec<Ask> {
         vec![
             words("A layer of"),
@@ -65,8 +69,8 @@ impl Duty for MaskGeometry {
         )
     }
 
-    fn verdict(&self, outcome: Outcome, _at: &str) -> Option<String> {
-        (outcome == Outcome::NoWindow)
+    fn verdict(&self, judged: &Judged, _at: &str) -> Option<String> {
+        (judged.outcome == Outcome::NoWindow)
             .then(|| "No cream both stays on and spreads at this thickness".to_owned())
     }
 

@@ -2,8 +2,9 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
-use crate::job::duty::{Cream, Duty, Judged, Measured, Outcome, Said, limits_crossed};
-use crate::job::physics::film::SpoonFilm;
+use crate::job::duty::{Cream, Duty, Hint, Judged, Measured, Outcome, Said, limits_crossed};
+use crate::job::film_duty::judge_film;
+use crate::job::physics::film::Film;
 use crate::rheology::History;
 use crate::rheology::consistency::{Banded, Consistency};
 use crate::units::{Length, Seconds};
@@ -36,10 +37,9 @@ impl Default for NappeGeometry {
 }
 
 impl NappeGeometry {
-    fn film(&self, cream: Cream, point: &Consistency) -> SpoonFilm {
-        SpoonFilm::new(
-            point.yield_stress_pa,
-            point.plastic_viscosity_pa_s,
+    fn film(&self, cream: Cream, point: &Consistency) -> Film {
+        Film::on_spoon(
+            [point.yield_stress_pa, point.plastic_viscosity_pa_s],
             cream.prepared.density,
             1e-3 * self.height_mm.millimetres(),
             self.time_s.seconds(),
@@ -72,6 +72,10 @@ impl Duty for NappeGeometry {
         &[History::Fresh]
     }
 
+    fn minutes_needed(&self) -> f64 {
+        1.0
+    }
+
     fn asks(&self) -> Vec<Ask> {
         vec![
             words("The spoon keeps"),
@@ -99,13 +103,14 @@ impl Duty for NappeGeometry {
         self.film(cream, point).thickness_mm()
     }
 
-    fn sigma(&self, cream: Cream, banded: &Banded) -> f64 {
-        self.film(cream, &banded.middle).sigma(banded.sigma_yield, banded.sigma_viscosity)
-    }
-
-    fn multipliers(&self, cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
+    fn multipliers(&self, cream: Cream, point: &Consistency, _t_c: f64, window: [f64; 2]) -> [f64; 2] {
         let film = self.film(cream, point);
         window.map(|mm| film.multiplier_for(mm))
+    }
+
+    fn judge(&self, cream: Cream, banded: &Banded, _t_c: f64, _hint: Hint) -> Judged {
+        let window = self.window(cream.prepared.density);
+        judge_film(self.film(cream, &banded.middle), cream, banded, window)
     }
 
     fn extremes(&self) -> [&'static str; 2] {

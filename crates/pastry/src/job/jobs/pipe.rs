@@ -53,6 +53,10 @@ impl Duty for PipeGeometry {
         spread_histories(family, &[History::Worked, History::Fresh])
     }
 
+    fn minutes_needed(&self) -> f64 {
+        10.0
+    }
+
     fn asks(&self) -> Vec<Ask> {
         vec![
             words("Pieces"),
@@ -91,8 +95,8 @@ impl Duty for PipeGeometry {
         (nozzle >= bag).then(|| ("nozzle_mm", message()))
     }
 
-    fn verdict(&self, outcome: Outcome, _at: &str) -> Option<String> {
-        (outcome == Outcome::NoWindow)
+    fn verdict(&self, judged: &Judged, _at: &str) -> Option<String> {
+        (judged.outcome == Outcome::NoWindow)
             .then(|| "Nothing both stands this high and goes through this nozzle".to_owned())
     }
 

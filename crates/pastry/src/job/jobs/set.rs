@@ -2,12 +2,14 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, choice, number, words};
-use crate::job::chance::normal_cdf;
-use crate::job::duty::{Cream, Duty, Estimate, Hint, Judged, Measured, OPEN, Outcome, Said};
+use crate::job::duty::{Cream, Duty, Estimate, Hint, Judged, Measured, OPEN, Outcome, Said, Stands};
 use crate::job::physics::slump::{RUBBERY_PA, gives_way_below, sag};
 use crate::number::limit;
 use crate::rheology::History;
+use crate::rheology::agar::CRUMBLES_PA;
+use crate::rheology::chance::normal_cdf;
 use crate::rheology::consistency::{Banded, Consistency};
+use crate::rheology::params::yield_strain;
 use crate::units::Length;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -71,8 +73,19 @@ impl Default for SetGeometry {
 
 impl SetGeometry {
     fn sags(&self, cream: Cream, point: &Consistency) -> f64 {
-        sag(cream.prepared.density, 1e-3 * self.height_mm.millimetres(), point.modulus_pa)
+        sag(cream.prepared.density, 1e-3 * self.height_mm.millimetres(), point.set_modulus_pa())
     }
+}
+
+/// The common factor at which its gelatin turns to rubber.
+fn rubber(point: &Consistency) -> f64 {
+    if point.gelatin_modulus_pa > 1e-6 { RUBBERY_PA / point.gelatin_modulus_pa } else { OPEN }
+}
+
+/// The common factor at which its agar crumbles.
+fn crumbles(point: &Consistency) -> f64 {
+    let modulus = point.contributions.agar / yield_strain::AGAR;
+    if modulus > 1e-6 { CRUMBLES_PA / modulus } else { OPEN }
 }
 
 impl Duty for SetGeometry {
@@ -126,16 +139,15 @@ impl Duty for SetGeometry {
     }
 
     /// The least and the greatest common factor with which a set piece stands and is not rubber.
-    fn multipliers(&self, cream: Cream, point: &Consistency, _window: [f64; 2]) -> [f64; 2] {
+    fn multipliers(&self, cream: Cream, point: &Consistency, _t_c: f64, _window: [f64; 2]) -> [f64; 2] {
         let (density, height) = (cream.prepared.density, 1e-3 * self.height_mm.millimetres());
         let least = (self.sags(cream, point) / self.grade.most_sag())
-            .max(gives_way_below(density, height) / point.yield_stress_pa);
-        let most = if point.gel_modulus_pa > 1e-6 { RUBBERY_PA / point.gel_modulus_pa } else { OPEN };
-        [least, most]
+            .max(gives_way_below(density, height) / point.set_yield_pa().max(1e-12));
+        [least, rubber(point).min(crumbles(point))]
     }
 
-    fn outcome(&self, cream: Cream, point: &Consistency, _t_c: f64, window: [f64; 2]) -> Outcome {
-        match self.multipliers(cream, point, window) {
+    fn outcome(&self, cream: Cream, point: &Consistency, t_c: f64, window: [f64; 2]) -> Outcome {
+        match self.multipliers(cream, point, t_c, window) {
             [least, _] if least > 1.0 => Outcome::TooLoose,
             [_, most] if most < 1.0 => Outcome::TooStiff,
             _ => Outcome::Inside,
@@ -147,16 +159,19 @@ impl Duty for SetGeometry {
     fn judge(&self, cream: Cream, banded: &Banded, t_c: f64, _hint: Hint) -> Judged {
         let window = self.window(cream.prepared.density);
         let point = &banded.middle;
-        let [least, most] = self.multipliers(cream, point, window);
+        let [least, most] = self.multipliers(cream, point, t_c, window);
         let stands = normal_cdf(-least.ln() / banded.sigma_yield);
-        let rubbery = normal_cdf(-most.ln() / cream.prepared.base_sigma());
+        let rubbery = normal_cdf(-most.ln() / banded.base_sigma);
         Judged {
             outcome: self.outcome(cream, point, t_c, window),
             measured: Estimate::log_normal(self.value(cream, point, t_c), banded.sigma_yield),
             window,
             chance: (stands - rubbery).max(0.0),
             map_window: cream.scaled(point, [least, most.max(least)]),
-            undone: false,
+            undone: None,
+            crumbles: crumbles(point) < rubber(point),
+            stands: Stands::Stays,
+            unknown: None,
             hint: None,
         }
     }
@@ -165,8 +180,11 @@ impl Duty for SetGeometry {
         ["Too soft", "Too stiff"]
     }
 
-    fn verdict(&self, outcome: Outcome, at: &str) -> Option<String> {
-        (outcome == Outcome::TooStiff).then(|| format!("Too rubbery to eat {at}"))
+    fn verdict(&self, judged: &Judged, at: &str) -> Option<String> {
+        (judged.outcome == Outcome::TooStiff).then(|| match judged.crumbles {
+            true => format!("Too hard {at}: it crumbles"),
+            false => format!("Too rubbery to eat {at}"),
+        })
     }
 
     fn detail(&self, judged: &Judged, said: &Said) -> String {
@@ -174,6 +192,9 @@ impl Duty for SetGeometry {
         let height = limit(self.height_mm.millimetres());
         match judged.outcome {
             Outcome::Inside => format!("A piece of {height} mm sags {value} %, anywhere from {band}."),
+            Outcome::TooStiff if judged.crumbles => {
+                "Agar this firm breaks short instead of melting: less agar.".to_owned()
+            }
             Outcome::TooStiff => {
                 "Its gel is past where it melts on the tongue: less gelatin, or warmer.".to_owned()
             }

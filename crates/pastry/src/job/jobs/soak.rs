@@ -3,12 +3,12 @@
 use crate::formula::Family;
 use crate::job::ask::{Ask, choice, number, words};
 use crate::job::duty::{Cream, Duty, Judged, Measured, Outcome, Said, limits_crossed};
-use crate::job::physics::soak::{depth_mm, viscosity_for};
 use crate::number::limit;
 use crate::rheology::History;
 use crate::rheology::consistency::{Banded, Consistency};
 use crate::rheology::kernel::Prepared;
 use crate::rheology::warning::{Severity, Warning, WarningCode};
+use crate::sponge::SpongeKind;
 use crate::units::{Length, Mass, Percent, Seconds};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -65,6 +65,8 @@ pub struct SoakGeometry {
     pub time_s: Seconds,
     /// How sweet it is meant to be.
     pub richness: Richness,
+    /// What sponge it is.
+    pub sponge: SpongeKind,
     /// Sponge to be soaked, g.
     pub sponge_g: Mass,
     /// Syrup on sponge, per cent: 30 light, 45 medium, 60 wet (common practice).
@@ -78,6 +80,7 @@ impl Default for SoakGeometry {
             deepest_mm: Length::from_millimetres(25.0),
             time_s: Seconds::from_seconds(120.0),
             richness: Richness::Any,
+            sponge: SpongeKind::Genoise,
             sponge_g: Mass::from_grams(300.0),
             on_sponge_percent: Percent::from_percent(45.0),
         }
@@ -115,7 +118,13 @@ impl Duty for SoakGeometry {
             number::<Seconds>("time_s", "Time it has", 30.0),
             words("on"),
             number::<Mass>("sponge_g", "Sponge to soak", 50.0),
-            words("of sponge"),
+            words("of"),
+            choice(
+                "sponge",
+                "What sponge it is",
+                SpongeKind::ALL.iter().map(|kind| (kind.word(), kind.sponge().word.clone())),
+            ),
+            words(","),
             number::<Percent>("on_sponge_percent", "Syrup on sponge", 5.0),
             words("of its weight"),
             choice(
@@ -137,17 +146,18 @@ impl Duty for SoakGeometry {
     }
 
     fn value(&self, _cream: Cream, point: &Consistency, _t_c: f64) -> f64 {
-        depth_mm(point.plastic_viscosity_pa_s, self.time_s.seconds())
+        1e3 * self.sponge.sponge().depth(point.plastic_viscosity_pa_s, self.time_s.seconds())
     }
 
-    /// Depth goes with one over the root of viscosity.
+    /// Depth goes with one over the root of viscosity, and the sponge's pores are not known well either.
     fn sigma(&self, _cream: Cream, banded: &Banded) -> f64 {
-        0.5 * banded.sigma_viscosity
+        self.sponge.sponge().depth_sigma(banded.sigma_viscosity)
     }
 
     /// Deep is thin.
-    fn multipliers(&self, _cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
-        let times = |mm: f64| viscosity_for(mm, self.time_s.seconds()) / point.plastic_viscosity_pa_s;
+    fn multipliers(&self, _cream: Cream, point: &Consistency, _t_c: f64, window: [f64; 2]) -> [f64; 2] {
+        let (sponge, seconds) = (self.sponge.sponge(), self.time_s.seconds());
+        let times = |mm: f64| sponge.viscosity_for(1e-3 * mm, seconds) / point.plastic_viscosity_pa_s;
         [times(window[1]), times(window[0])]
     }
 

@@ -2,17 +2,13 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
-use crate::job::duty::{Cream, Duty, Judged, Measured, Outcome, Said};
+use crate::job::duty::{Cream, Duty, Estimate, Hint, Judged, Measured, Outcome, Said, Stands};
 use crate::rheology::consistency::{Banded, Consistency};
+use crate::rheology::whipping::{THINNEST_TO_WHIP, WhipLimits, Whips};
 use crate::rheology::{History, Options};
 use crate::units::{Percent, Temperature, Viscosity};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-
-/// Thinner than this, cream does not keep bubbles apart, Pa·s at 10 /s (common practice).
-pub const THINNEST_TO_WHIP: f64 = 0.02;
-/// Least solid fat with which cream whips, share of its fat (common practice).
-pub const LEAST_SOLID: f64 = 0.40;
 
 /// Cream before it is whipped.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
@@ -32,6 +28,16 @@ impl Default for WhipGeometry {
             warmest_c: Temperature::from_celsius(8.0),
             least_fat_percent: Percent::from_percent(30.0),
             thickest_pa_s: Viscosity::from_pascal_seconds(2.0),
+        }
+    }
+}
+
+impl WhipGeometry {
+    fn limits(&self) -> WhipLimits {
+        WhipLimits {
+            least_fat_percent: self.least_fat_percent.percent(),
+            warmest_c: self.warmest_c.celsius(),
+            thickest_pa_s: self.thickest_pa_s.pascal_seconds(),
         }
     }
 }
@@ -73,7 +79,7 @@ impl Duty for WhipGeometry {
         ]
     }
 
-    /// From 0.02 Pa·s at 10 /s before whipping (common practice) to what the person set.
+    /// From 5 mPa·s at 10 /s before whipping (assumed) to what the person set.
     fn window(&self, _density: f64) -> [f64; 2] {
         [THINNEST_TO_WHIP, self.thickest_pa_s.pascal_seconds()]
     }
@@ -86,17 +92,36 @@ impl Duty for WhipGeometry {
         banded.sigma_viscosity
     }
 
-    fn multipliers(&self, _cream: Cream, point: &Consistency, window: [f64; 2]) -> [f64; 2] {
+    fn multipliers(&self, _cream: Cream, point: &Consistency, _t_c: f64, window: [f64; 2]) -> [f64; 2] {
         window.map(|limit| limit / point.viscosity_pa_s)
     }
 
     fn outcome(&self, cream: Cream, point: &Consistency, t_c: f64, window: [f64; 2]) -> Outcome {
-        if cream.prepared.fat_in_wet_percent < self.least_fat_percent.percent() {
+        let whips = Whips::new(cream.prepared, point, 1e-9, t_c, &self.limits());
+        if whips.fat < 0.5 {
             Outcome::TooLean
-        } else if t_c > self.warmest_c.celsius() || point.solid_fat < LEAST_SOLID {
+        } else if whips.cold < 0.5 {
             Outcome::TooWarm
         } else {
             Outcome::of(point.viscosity_pa_s, window)
+        }
+    }
+
+    fn judge(&self, cream: Cream, banded: &Banded, t_c: f64, _hint: Hint) -> Judged {
+        let window = self.window(cream.prepared.density);
+        let point = &banded.middle;
+        let whips = Whips::new(cream.prepared, point, banded.sigma_viscosity, t_c, &self.limits());
+        Judged {
+            outcome: self.outcome(cream, point, t_c, window),
+            measured: Estimate::log_normal(point.viscosity_pa_s, banded.sigma_viscosity),
+            window,
+            chance: whips.chance(),
+            map_window: cream.scaled(point, self.multipliers(cream, point, t_c, window)),
+            undone: None,
+            crumbles: false,
+            stands: Stands::Stays,
+            unknown: None,
+            hint: None,
         }
     }
 
@@ -104,8 +129,8 @@ impl Duty for WhipGeometry {
         ["Too thin", "Too thick"]
     }
 
-    fn verdict(&self, outcome: Outcome, _at: &str) -> Option<String> {
-        (outcome == Outcome::NoWindow)
+    fn verdict(&self, judged: &Judged, _at: &str) -> Option<String> {
+        (judged.outcome == Outcome::NoWindow)
             .then(|| "Nothing so thin keeps its bubbles apart: allow it to be thicker".to_owned())
     }
 

@@ -4,7 +4,8 @@
 //! as it thins; it stops when its own weight no longer beats the yield stress, or when it creeps.
 //! Strip flow of a Bingham fluid, with the temperature of a plane layer that cools on one side.
 
-use crate::job::physics::film::DIFFUSIVITY;
+use crate::job::physics::film::{DIFFUSIVITY, contact_c};
+use crate::rheology::clock::Clock;
 use crate::rheology::consistency::History;
 use crate::rheology::kernel::Prepared;
 use crate::units::GRAVITY;
@@ -21,8 +22,6 @@ const LONGEST_TIME: f64 = 300.0;
 const STOPPED: f64 = 5e-5;
 /// Temperatures at which the cream is evaluated on its way down.
 const NODES: usize = 7;
-/// Interface temperature: this share of the way from side to cream (assumed).
-pub const CONTACT: f64 = 0.30;
 /// Slices of the table between the nodes.
 const SLICES: usize = 96;
 
@@ -40,15 +39,17 @@ pub struct DripCourse {
 }
 
 impl DripCourse {
-    /// A fresh cream at `t_c` on a side of `side_c`, `dose_ml` a drip.
-    pub fn new(prepared: &Prepared, t_c: f64, side_c: f64, dose_ml: f64) -> Self {
+    /// A fresh cream at `t_c` on a side of `side_c`, `dose_ml` a drip. What has set in it by then has set; on the side it
+    /// cools for seconds, in which nothing sets.
+    pub fn new(prepared: &Prepared, t_c: f64, side_c: f64, dose_ml: f64, clock: Clock) -> Self {
+        let set = prepared.set_by(t_c, History::Fresh, clock);
         let still = (t_c - side_c).abs() < 1e-6;
-        let interface_c = if still { t_c } else { side_c + CONTACT * (t_c - side_c) };
+        let interface_c = if still { t_c } else { contact_c(t_c, side_c) };
         let weight = prepared.density * GRAVITY;
         let mut nodes = [[0.0; 2]; NODES];
         for (k, node) in nodes.iter_mut().enumerate() {
             let share = k as f64 / (NODES - 1) as f64;
-            let point = prepared.at(interface_c + share * (t_c - interface_c), History::Fresh);
+            let point = prepared.at_set(interface_c + share * (t_c - interface_c), History::Fresh, &set);
             *node =
                 [(point.yield_stress_pa / weight).ln(), (6.0 * point.plastic_viscosity_pa_s / weight).ln()];
         }

@@ -3,4 +3,3 @@
 pub mod drip;
 pub mod film;
 pub mod slump;
-pub mod soak;

@@ -1,9 +1,11 @@
 //! Whether what goes onto a cake stays there: coats on a side, glazes, drips, piped pieces, and syrup in its sponge.
 
+use crate::formula::keeping::keeping;
 use crate::job::jobs::mask::mask_window;
 use crate::job::jobs::{CoatGeometry, DripGeometry, MaskGeometry, PipeGeometry};
 use crate::job::kind::Job;
-use crate::job::physics::drip::{CONTACT, LONGEST_MM};
+use crate::job::physics::drip::LONGEST_MM;
+use crate::job::physics::film::{contact_c, contact_share};
 use crate::number::{limit, two_digits};
 use crate::stack::check::bears::{SAFETY, warmest_for};
 use crate::stack::check::finding::{Finding, FindingCode, Mend, Said, Standing};
@@ -237,7 +239,7 @@ fn drip_heat(scene: &Scene, spot: &Spot, drip: &Drips, cream: &Cream) -> Option<
         .filter(|other| matches!(other.kind, PlaceKind::Coat | PlaceKind::CrumbCoat))
         .find_map(|other| Some((other, scene.cream_of(other)?.1)))?;
     let (drip_c, coat_c) = (cream.worked_c(), drip.coat_c.clamp(-20.0, 45.0));
-    let meets_c = coat_c + CONTACT * (drip_c - coat_c);
+    let meets_c = contact_c(drip_c, coat_c);
     let needed = mask_window(coat.predictor.base.density, 1e-2 * under.thickness, 1.0, 1.0)[0];
     let tau_at = |t_c: f64| coat.standing(t_c.clamp(0.0, 45.0)).middle.yield_stress_pa;
     let tau = tau_at(meets_c);
@@ -246,7 +248,7 @@ fn drip_heat(scene: &Scene, spot: &Spot, drip: &Drips, cream: &Cream) -> Option<
     if melts || coat_c > WARMEST_COAT {
         let cold = (0..=30)
             .map(|step| 12.0 - 0.5 * f64::from(step))
-            .find(|cold| *cold < coat_c && tau_at(cold + CONTACT * (drip_c - cold)) >= needed);
+            .find(|cold| *cold < coat_c && tau_at(contact_c(drip_c, *cold)) >= needed);
         let sentence = if melts {
             Said::with(
                 format!("Drips at {drip_c:.1} °C warm the coat to {meets_c:.1} °C where they meet"),
@@ -291,8 +293,12 @@ fn poured_on(scene: &Scene, at: usize, cream: &Cream) -> Option<Finding> {
         .filter(|other| other.tier == spot.tier && other.kind == PlaceKind::Filling)
         .filter(|other| (other.z[1] - spot.z[0]).abs() < 1e-6)
         .find_map(|other| scene.cream_of(other))?;
-    // What lies there comes from the cold; both meet in the middle, as masses alike do (assumed).
-    let meets_c = 0.5 * (5.0 + pour_c);
+    let lies_c = if keeping(under.document.family).stands_overnight() {
+        scene.room_c.clamp(0.0, 45.0)
+    } else {
+        COLD_CAKE
+    };
+    let meets_c = lies_c + contact_share(10.0 * spot.thickness) * (pour_c - lies_c);
     let needed = SAFETY * cream.predictor.base.density * GRAVITY * 1e-2 * spot.thickness;
     let tau = under.standing(meets_c).middle.yield_stress_pa;
     let sentence = |words: &str| {

@@ -3,12 +3,12 @@
 use crate::job::jobs::SoakGeometry;
 use crate::job::kind::Job;
 use crate::number::{limit, two_digits};
+use crate::sponge::Wetness;
 use crate::stack::check::finding::{Finding, FindingCode, Mend, Said, Standing};
 use crate::stack::check::scene::{Scene, mm};
 use crate::stack::cream::Cream;
 use crate::stack::document::Layer;
 use crate::stack::place::Stuff;
-use crate::stack::sponge::Wetness;
 use crate::units::{Length, Mass, Percent, Seconds};
 
 /// Share of its depth that syrup spreads sideways under a dry rim (assumed).

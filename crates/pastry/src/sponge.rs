@@ -2,6 +2,7 @@
 //!
 //! Capillary rise: Washburn 1921, x = √(r cos θ γ t/(2 η)), with the surface tension of syrup at 0.072 N/m.
 
+use crate::code::codes;
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
 use utoipa::ToSchema;
@@ -15,6 +16,37 @@ const BOTTOM: f64 = 0.85;
 /// More than this times drenched is too wet; less than this times light is dry.
 const TOO_WET: f64 = 1.15;
 const DRY: f64 = 0.7;
+
+codes! {
+    /// A kind of sponge, as it is soaked.
+    SpongeKind {
+        /// Egg foam and flour.
+        Genoise = "genoise",
+        /// Almonds, egg foam and a little flour.
+        Joconde = "joconde",
+        /// Piped fingers, dry and thirsty.
+        Ladyfinger = "ladyfinger",
+        /// Egg foam with oil.
+        OilFoam = "oil_foam",
+        /// Creamed butter and sugar.
+        ButterCake = "butter_cake",
+        /// Chocolate and oil, stirred.
+        ChocolateOil = "chocolate_oil",
+        /// Yeast dough made to be soaked.
+        Savarin = "savarin",
+        /// Crumbs pressed with butter.
+        BiscuitBase = "biscuit_base",
+        /// Nuts and meringue, dried.
+        NutMeringue = "nut_meringue",
+    }
+}
+
+impl SpongeKind {
+    /// What is known of it.
+    pub fn sponge(self) -> &'static Sponge {
+        &SPONGES[self as usize]
+    }
+}
 
 /// A kind of sponge.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
@@ -41,6 +73,8 @@ pub struct Sponge {
     /// Pore radius times the cosine of wetting, m.
     #[serde(rename = "pore_m")]
     pub pore: f64,
+    /// Standard deviation of ln of that (assumed): nobody measured it.
+    pub pore_sigma_ln: f64,
     /// Where the numbers are from.
     pub source: String,
 }
@@ -63,7 +97,7 @@ pub enum Wetness {
 }
 
 static SPONGES: LazyLock<Vec<Sponge>> = LazyLock::new(|| {
-    csv::Reader::from_reader(include_str!("../../data/sponges.csv").as_bytes())
+    csv::Reader::from_reader(include_str!("../data/sponges.csv").as_bytes())
         .deserialize()
         .map(|row| row.expect("the table of sponges is well formed"))
         .collect()
@@ -88,6 +122,16 @@ impl Sponge {
     /// How deep a syrup of `viscosity` Pa·s goes in `seconds`, m.
     pub fn depth(&self, viscosity: f64, seconds: f64) -> f64 {
         (TENSION * self.pore * seconds / (2.0 * viscosity)).sqrt()
+    }
+
+    /// Standard deviation of ln of that depth, for a viscosity known to `sigma_viscosity`.
+    pub fn depth_sigma(&self, sigma_viscosity: f64) -> f64 {
+        0.5 * self.pore_sigma_ln.hypot(sigma_viscosity)
+    }
+
+    /// Viscosity with which a syrup goes `depth` m deep in `seconds`, Pa·s.
+    pub fn viscosity_for(&self, depth: f64, seconds: f64) -> f64 {
+        TENSION * self.pore * seconds / (2.0 * depth * depth)
     }
 
     /// How long it takes to go `depth` m, s.
@@ -125,4 +169,23 @@ pub fn over_layers(total: f64, layers: &[f64]) -> Vec<f64> {
     let weight = |at: usize| layers[at] * if at == 0 && layers.len() > 1 { BOTTOM } else { 1.0 };
     let sum: f64 = (0..layers.len()).map(weight).sum();
     (0..layers.len()).map(|at| if sum > 0.0 { total * weight(at) / sum } else { 0.0 }).collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn every_kind_has_its_row_in_its_place() {
+        assert_eq!(SPONGES.len(), SpongeKind::ALL.len());
+        for kind in SpongeKind::ALL {
+            assert_eq!(kind.sponge().key, kind.word());
+        }
+    }
+
+    #[test]
+    fn the_viscosity_for_a_depth_reaches_it() {
+        let sponge = SpongeKind::Genoise.sponge();
+        assert!((sponge.depth(sponge.viscosity_for(0.012, 90.0), 90.0) - 0.012).abs() < 1e-12);
+    }
 }

@@ -11,7 +11,7 @@ pub fn normal_cdf(z: f64) -> f64 {
 /// # Examples
 /// ```
 /// // Reference value of the model's published sub-function tests.
-/// let p = pastry::job::chance::chance(300.0, 200.0, 1500.0, 0.5);
+/// let p = pastry::rheology::chance::chance(300.0, 200.0, 1500.0, 0.5);
 /// assert!((p - 0.790653656).abs() < 1e-8);
 /// ```
 pub fn chance(q: f64, low: f64, high: f64, sigma: f64) -> f64 {
