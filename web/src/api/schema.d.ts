@@ -3714,6 +3714,7 @@ export interface components {
         /** @description What was done, where it differs from the family's habit. */
         Process: {
             cook_c?: components["schemas"]["CookTemperature"] | null;
+            held_min?: components["schemas"]["Minutes"] | null;
             overrun_percent?: components["schemas"]["Overrun"] | null;
             set_hours?: components["schemas"]["Hours"] | null;
             whip?: components["schemas"]["WhipStage"] | null;
@@ -4968,7 +4969,7 @@ export interface components {
          * @description What a formula is warned of.
          * @enum {string}
          */
-        WarningCode: "alcohol" | "crowded" | "egg_raw" | "egg_scrambles" | "fat_outside" | "gelatin_acid" | "gelatin_alcohol" | "gelatin_origin" | "graining" | "heat_impossible" | "honey" | "lactose_sand" | "no_water" | "protease" | "soak_brix" | "split" | "starch_raw" | "too_wet" | "whip_fat" | "whip_thick" | "whip_thin" | "whip_warm";
+        WarningCode: "agar_raw" | "alcohol" | "amylase" | "crowded" | "curdles" | "egg_raw" | "egg_scrambles" | "fat_outside" | "gelatin_acid" | "gelatin_alcohol" | "gelatin_origin" | "graining" | "grit" | "heat_impossible" | "honey" | "lactose_sand" | "no_water" | "pectin_needs" | "protease" | "salty" | "seizes" | "soak_brix" | "spirit" | "split" | "starch_raw" | "too_wet" | "whip_fat" | "whip_thick" | "whip_thin" | "whip_warm";
         /** @description One way there. */
         Way: {
             /** @description What it brings that was not there and must be asked for first: "brings milk, an allergen". */

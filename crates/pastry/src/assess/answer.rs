@@ -5,6 +5,7 @@ use crate::assess::figures::{Figures, KeyFigure, figures, key_figures};
 use crate::assess::pour::{Pour, pour};
 use crate::assess::reach::{PhaseReach, Span, phase_reach, spans};
 use crate::assess::ready::Ready;
+use crate::assess::room::Room;
 use crate::assess::spoon_sign::SpoonSign;
 use crate::assess::why::{Why, why};
 use crate::assess::words::{chance_words, detail, headline, lasts_sentence, span_sentence};
@@ -12,7 +13,7 @@ use crate::assess::zone::{MapZone, zones};
 use crate::formula::keeping::keeping;
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::tint::tint;
-use crate::formula::{Family, Fault, Totals, WeighedLine, totals};
+use crate::formula::{Family, Fault, Mixture, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
 use crate::job::duty::{Estimate, Hint, Judged, Outcome, Stands};
 use crate::job::duty::{MapAxis, Measured};
@@ -22,7 +23,7 @@ use crate::number::{digits, two_digits};
 use crate::rheology::Predictor;
 use crate::rheology::consistency::Banded;
 use crate::rheology::sweep::{Grid, SWEEP_POINTS, sweep};
-use crate::rheology::warning::{Warning, warnings};
+use crate::rheology::warning::{Warning, WarningCode, warnings};
 use crate::rheology::{History, Unchecked};
 use crate::units::kitchen::Measures;
 use serde::Serialize;
@@ -281,6 +282,11 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
         })
         .collect();
     let totals = totals(lines);
+    let warned = [
+        warnings(lines, family, &made.base, options, t_c, history),
+        job.duty().warning(&made.base).into_iter().collect(),
+    ]
+    .concat();
     let pour_c = document.work.pour_temperature_c.filter(|_| family.traits().poured);
     Assessment {
         name: document.name.clone(),
@@ -298,7 +304,13 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
             set_hours: options.hours.unwrap_or(17.0),
         },
         lines: line_answers(lines, document.percent_of.as_deref(), document.measures),
-        in_the_room: in_the_room(&made, family, room_c, axis),
+        in_the_room: in_the_room(
+            &made,
+            family,
+            room_c,
+            axis,
+            standing_in_the_room(&made, &mixture, raw_egg(&warned)),
+        ),
         span_sentence: span_sentence(job, &spans, grid.hottest_c()),
         spans,
         pour: pour_c.map(|pour_c| pour(&made, pour_c.celsius(), grid)),
@@ -311,11 +323,7 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
         figures: figures(&made.base, &made.at(t_c, history), totals.batch_mass_g),
         key_figures: key_figures(lines, family, &document.process, &made.base, &made.at(t_c, history)),
         why: why(lines, family, &asked, &predictor, &here, (t_c, history, axis)),
-        warnings: [
-            warnings(lines, family, &made.base, options, t_c, history),
-            job.duty().warning(&made.base).into_iter().collect(),
-        ]
-        .concat(),
+        warnings: warned,
         totals,
         tint: tint(lines, family),
         at,
@@ -396,8 +404,24 @@ fn line_answers(lines: &[WeighedLine], percent_of: Option<&str>, measures: Measu
         .collect()
 }
 
+fn raw_egg(warnings: &[Warning]) -> bool {
+    warnings.iter().any(|warning| warning.code == WarningCode::EggRaw)
+}
+
+/// Whether it may stand in the room by its numbers; none where they are not known.
+fn standing_in_the_room(predictor: &Predictor, mixture: &Mixture, raw_egg: bool) -> Option<Room> {
+    let aw = predictor.base.serum.water_activity?;
+    Some(Room::of(aw, mixture.acidity.ph()?, raw_egg))
+}
+
 /// What it would be in the room; what must stay cold is not said to be left there.
-fn in_the_room(predictor: &Predictor, family: Family, room_c: f64, axis: MapAxis) -> InTheRoom {
+fn in_the_room(
+    predictor: &Predictor,
+    family: Family,
+    room_c: f64,
+    axis: MapAxis,
+    room: Option<Room>,
+) -> InTheRoom {
     let banded = predictor.at(room_c, History::Rested);
     let (tau, eta) = (banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s);
     let spoon = SpoonSign::of(tau, eta);
@@ -423,13 +447,31 @@ fn in_the_room(predictor: &Predictor, family: Family, room_c: f64, axis: MapAxis
             };
             format!("Keep it at 5 °C or below, {hours}; your food code decides. At {room_c:.1} °C {number}.")
         }
+        _ if matches!(room, Some(Room::Hours | Room::Not)) => {
+            let hours = match room {
+                Some(Room::Not) => "raw egg in it is not to stand in the room",
+                _ => "in the room 4 hours at most in all, 6 where it stays under 21 °C",
+            };
+            format!(
+                "Keep it at 5 °C or below, {hours}; your food code decides. At {room_c:.1} °C it is a {set}, about {} Pa.",
+                two_digits(tau)
+            )
+        }
         MapAxis::ViscosityPaS => {
             format!("In the room at {room_c:.1} °C a spoonful {falls}, about {} Pa·s.", two_digits(eta))
         }
-        MapAxis::YieldStressPa => format!(
-            "Left overnight in the room at {room_c:.1} °C it sets to a {set}, about {} Pa.",
-            two_digits(tau)
-        ),
+        MapAxis::YieldStressPa => {
+            let check = match room {
+                Some(Room::Check) => {
+                    " By its numbers it may just stand there: measure it, or count it as hours; your food code decides."
+                }
+                _ => "",
+            };
+            format!(
+                "Left overnight in the room at {room_c:.1} °C it sets to a {set}, about {} Pa.{check}",
+                two_digits(tau)
+            )
+        }
     };
     InTheRoom { temperature_c: room_c, yield_stress_pa: estimate(tau, banded.sigma_yield), spoon, sentence }
 }

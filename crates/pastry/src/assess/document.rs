@@ -10,7 +10,7 @@ use crate::ingredient::{IngredientDocument, Shelf};
 use crate::job::kind::Job;
 use crate::rheology::{Grid, History, Options};
 use crate::units::kitchen::Measures;
-use crate::units::{CookTemperature, Hours, RoomTemperature, Temperature};
+use crate::units::{CookTemperature, Hours, Minutes, RoomTemperature, Temperature};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -144,6 +144,7 @@ impl FormulaDocument {
             cook_c,
             worked: None,
             hours: self.process.set_hours.map(Hours::hours),
+            held_min: self.process.held_min.map(Minutes::minutes),
             cooks: GroupCooks::of(lines, cook_c),
             clock: None,
             worked_c: None,

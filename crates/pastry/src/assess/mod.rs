@@ -13,6 +13,7 @@ pub mod figures;
 pub mod pour;
 pub mod reach;
 pub mod ready;
+pub mod room;
 pub mod spoon_sign;
 pub mod starts;
 pub mod usual;

@@ -1,6 +1,7 @@
 //! Formulas: lines of ingredients, the family they belong to, and what they add up to.
 
 pub mod acidity;
+pub mod egg_heat;
 pub mod family;
 pub mod keeping;
 pub mod kitchen_words;

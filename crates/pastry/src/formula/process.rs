@@ -3,7 +3,7 @@
 use crate::formula::family::Family;
 use crate::formula::line::WeighedLine;
 use crate::ingredient::Part;
-use crate::units::{CookTemperature, Hours, Overrun};
+use crate::units::{CookTemperature, Hours, Minutes, Overrun};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -75,6 +75,9 @@ pub struct Process {
     /// Highest temperature reached, °C. Without it, nothing is taken as cooked for safety.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub cook_c: Option<CookTemperature>,
+    /// Minutes held at that temperature: what makes egg safe below 71 °C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub held_min: Option<Minutes>,
     /// Hours set in the cold, 17 when not given.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub set_hours: Option<Hours>,

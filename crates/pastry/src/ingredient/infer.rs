@@ -18,6 +18,30 @@ const ASH_TO_PROTEIN: f64 = 0.21;
 /// Water of a thing without water: chocolate, sugar, nut paste. From memory of tables.
 const DRY_WATER: f64 = 1.0;
 
+/// Least sugars of something preserved, g: jam, jelly, candied fruit (Directive 2001/113/EC asks for 60 % of solids, from
+/// memory).
+const PRESERVED: f64 = 30.0;
+/// More sugars than this and it is sweet fruit, g: its other carbohydrate is no acid.
+const SWEET: f64 = 4.0;
+/// Most acid of fruit that is not citrus, g (USDA and food chemistry texts, from memory).
+const MOST_ACID: f64 = 2.5;
+
+/// Carbohydrate of fruit that is not sugar: acid of sour fruit, glucose syrup of jam, starch of bananas.
+fn fruit_rest(draft: &mut Draft, sugars: f64, rest: f64) {
+    if sugars >= PRESERVED {
+        let pectin = rest.min(0.8);
+        let acid = (rest - pectin).clamp(0.0, 0.8);
+        draft.put(Part::Pectin, pectin, false, "assumed: 0.8 % pectin, as in a jam");
+        draft.put(Part::Acid, acid, false, "assumed: 0.8 % acid, as in a jam");
+        draft.put(Part::Dextrin, rest - pectin - acid, false, "the other carbohydrate: glucose syrup");
+    } else if sugars < SWEET || rest <= MOST_ACID {
+        draft.put(Part::Acid, rest, false, "carbohydrate that is not sugar: acids of the fruit");
+    } else {
+        draft.put(Part::Acid, 0.5, false, "assumed: half a per cent of acid, as in sweet fruit");
+        draft.put(Part::Other, rest - 0.5, false, "the other carbohydrate: starch of the fruit");
+    }
+}
+
 struct Draft {
     parts: BTreeMap<Part, f64>,
     notes: Vec<Inference>,
@@ -160,10 +184,16 @@ impl Label {
                 milk
             }
             LabelKind::Egg => {
-                // Yolk solids go with the fat of the yolk: 0.25 g fat-free yolk solids to 1 g of fat... of
-                // yolk solids that are not fat, protein is about 0.6 (from memory).
+                // Protein of yolk goes with its fat, 15.9 to 26.5 g, and 1.7 g of ash with both (USDA SR24 01125); what
+                // carbohydrate there is belongs to its solids too.
                 let yolk = (0.61 * self.fat_g).min(self.protein_g);
-                draft.put(Part::Yolk, 1.04 * self.fat_g, false, "fat-free yolk solids, in step with the fat");
+                let solids = 1.11 * yolk + if yolk > 0.0 { self.carbohydrate_g - self.sugars_g } else { 0.0 };
+                draft.put(
+                    Part::Yolk,
+                    solids,
+                    false,
+                    "fat-free yolk solids: protein in step with the fat, and ash",
+                );
                 draft.put(Part::EggWhite, self.protein_g - yolk, false, "protein less that of the yolk");
                 0.0
             }
@@ -219,15 +249,8 @@ impl Label {
             LabelKind::Starch | LabelKind::PlantDrink | LabelKind::NutPaste => {
                 draft.put(Part::Starch, starchy, false, "carbohydrate that is not sugar: starch");
             }
-            LabelKind::Fruit => {
-                draft.put(
-                    Part::Acid,
-                    starchy.min(8.0),
-                    false,
-                    "carbohydrate that is not sugar: mostly acids",
-                );
-                draft.put(Part::Pectin, (starchy - 8.0).max(0.0), false, "the rest of it: pectin");
-            }
+            LabelKind::Egg => {}
+            LabelKind::Fruit => fruit_rest(draft, sugars, starchy),
             _ => draft.put(Part::Other, starchy, false, "carbohydrate that is not sugar"),
         }
         if let Some(brix) = self.brix.filter(|_| !self.chocolate()) {
@@ -237,8 +260,10 @@ impl Label {
                 .filter(|(part, _)| part.phase() == crate::ingredient::Phase::Sugar || **part == Part::Acid)
                 .map(|(_, percent)| percent)
                 .sum();
-            let into = if self.kind == LabelKind::Fruit { Part::Acid } else { Part::Dextrin };
-            draft.put(into, brix - dissolved, false, format!("what {brix} °Bx has beyond the label"));
+            let beyond = brix - dissolved;
+            let sour = self.kind == LabelKind::Fruit && beyond <= MOST_ACID;
+            let into = if sour { Part::Acid } else { Part::Dextrin };
+            draft.put(into, beyond, false, format!("what {brix} °Bx has beyond the label"));
         }
     }
 
@@ -335,6 +360,32 @@ mod tests {
         assert!(faults[0].message.contains("adds up to 128.0 g"), "{faults:?}");
         let faults = label(LabelKind::Dairy, [36.0, 3.0, 9.0, 2.0]).infer().unwrap_err();
         assert_eq!(faults[0].field, "sugars_g");
+    }
+
+    #[test]
+    fn jam_is_not_sour_and_a_banana_is_not_acid() {
+        let of =
+            |inferred: &Inferred, part: Part| inferred.composition_percent.get(&part).copied().unwrap_or(0.0);
+        // Panels of USDA SR24: jams and preserves 19297, bananas 09040, lemon juice 09152 (from memory).
+        let jam = label(LabelKind::Fruit, [0.1, 68.9, 48.5, 0.4]).infer().unwrap();
+        assert!(of(&jam, Part::Acid) < 1.0 && of(&jam, Part::Pectin) < 1.0 && of(&jam, Part::Dextrin) > 15.0);
+        let mut banana = label(LabelKind::Fruit, [0.3, 20.2, 12.2, 1.1]);
+        banana.fibre_g = Some(2.6);
+        let banana = banana.infer().unwrap();
+        assert!(of(&banana, Part::Acid) < 1.0, "{banana:?}");
+        assert!((of(&banana, Part::Water) - 74.9).abs() < 1.5, "{}", of(&banana, Part::Water));
+        let lemon = label(LabelKind::Fruit, [0.2, 6.9, 2.5, 0.4]).infer().unwrap();
+        assert!(of(&lemon, Part::Acid) > 4.0, "{lemon:?}");
+    }
+
+    #[test]
+    fn a_yolk_is_half_water() {
+        // USDA SR24 01125: water 52.3, fat 26.5, carbohydrate 3.6, sugars 0.6, protein 15.9; 01123 whole egg: 75.8.
+        let of =
+            |panel: [f64; 4]| label(LabelKind::Egg, panel).infer().unwrap().composition_percent[&Part::Water];
+        assert!((of([26.5, 3.6, 0.6, 15.9]) - 52.3).abs() < 1.0, "{}", of([26.5, 3.6, 0.6, 15.9]));
+        assert!((of([9.5, 0.7, 0.4, 12.6]) - 75.8).abs() < 1.5, "{}", of([9.5, 0.7, 0.4, 12.6]));
+        assert!((of([0.2, 0.7, 0.7, 10.9]) - 87.6).abs() < 1.5, "{}", of([0.2, 0.7, 0.7, 10.9]));
     }
 
     #[test]

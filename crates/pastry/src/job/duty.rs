@@ -319,6 +319,11 @@ pub trait Duty {
         }
     }
 
+    /// Standard deviations from the middle at which the stiff limit is met: what a later moment is asked for.
+    fn stiff_z(&self, cream: Cream, banded: &Banded, t_c: f64, hint: Hint) -> f64 {
+        self.judge(cream, banded, t_c, hint).hint.map_or(f64::INFINITY, |[_, stiff]| stiff)
+    }
+
     /// What this job alone warns of.
     fn warning(&self, _prepared: &Prepared) -> Option<Warning> {
         None

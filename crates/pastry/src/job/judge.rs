@@ -104,36 +104,32 @@ impl Question<'_> {
     fn judge_setting(&self, judged: &mut Judged, banded: &Banded, t_c: f64) {
         let duty = self.job.duty();
         let need = duty.minutes_needed();
-        let then = |minutes: f64| {
+        let Some([loose, stiff]) = judged.hint else { return };
+        let stiff_after = |minutes: f64| {
             let clock = self.later(minutes);
             let middle = self.prepared.at_after(t_c, self.history, clock);
-            duty.judge(self.cream(clock), &Banded { middle, ..*banded }, t_c, judged.hint)
+            duty.stiff_z(self.cream(clock), &Banded { middle, ..*banded }, t_c, judged.hint)
         };
-        let done = then(need);
+        let done = stiff_after(need);
         if judged.outcome == Outcome::Inside {
-            judged.stands = if done.outcome != Outcome::Inside {
-                Stands::SetsFirst
-            } else if then(STAYS_MIN).outcome != Outcome::Inside {
-                Stands::Briefly
-            } else {
-                Stands::Stays
+            judged.stands = match () {
+                () if done < 0.0 => Stands::SetsFirst,
+                () if stiff_after(STAYS_MIN) < 0.0 => Stands::Briefly,
+                () => Stands::Stays,
             };
             if judged.stands == Stands::SetsFirst {
                 judged.outcome = Outcome::TooStiff;
             }
         }
-        let (Some([loose, stiff]), Some([_, stiff_done])) = (judged.hint, done.hint) else { return };
         // Nothing to speak of happens in the time.
-        if (stiff - stiff_done).abs() < 1e-3 {
+        if (stiff - done).abs() < 1e-3 {
             return;
         }
         // Gauss and Hermite: three points carry a normal's mean, spread and more.
         let spread = (3f64.sqrt() * SIGMA_TIME).exp();
-        let of = |done: &Judged| {
-            let stiff = done.hint.map_or(stiff, |[_, then]| stiff.min(then));
-            (normal_cdf(stiff) - normal_cdf(loose)).max(0.0)
-        };
-        judged.chance = (of(&then(need / spread)) + 4.0 * of(&done) + of(&then(need * spread))) / 6.0;
+        let of = |then: f64| (normal_cdf(stiff.min(then)) - normal_cdf(loose)).max(0.0);
+        let [early, late] = [need / spread, need * spread].map(stiff_after);
+        judged.chance = (of(early) + 4.0 * of(done) + of(late)) / 6.0;
     }
 
     /// Minutes it stays right when it is held at `t_c`; none when there is no end to it, 0 when it is not right as it comes.

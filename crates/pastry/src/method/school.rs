@@ -5,7 +5,6 @@ use crate::formula::{Family, WhipStage};
 use crate::ingredient::Role;
 use crate::method::gear::{Gear, Resource};
 use crate::method::step::{Clock, Duration, Limit, LimitClass, Moment, Spot, Step, Worker};
-use crate::rheology::History;
 use crate::units::Minutes;
 use serde::Deserialize;
 use std::collections::HashMap;
@@ -129,8 +128,6 @@ struct Row {
     #[serde(default)]
     cook: Vec<Cook>,
     #[serde(default)]
-    history: Option<History>,
-    #[serde(default)]
     reduces: bool,
     #[serde(default)]
     base: Option<Base>,
@@ -161,8 +158,6 @@ pub struct School {
     pub whip: Option<WhipStage>,
     /// What its lines reach.
     pub cook: Vec<Cook>,
-    /// The state it is judged in then.
-    pub history: Option<History>,
     /// Water is boiled away in it, which is not worked out: the formula cannot be made so by a button.
     pub reduces: bool,
     /// What is made first, by another school.
@@ -216,7 +211,6 @@ static SCHOOLS: LazyLock<Vec<School>> = LazyLock::new(|| {
         overrun_percent: row.overrun_percent,
         whip: row.whip,
         cook: row.cook,
-        history: row.history,
         reduces: row.reduces,
         base: row.base,
         risks: row.risks,

@@ -4,7 +4,7 @@
 use crate::assess::Ready;
 use crate::assess::answer::{Assessment, assess_from};
 use crate::assess::assessed;
-use crate::assess::document::{FormulaDocument, history_word};
+use crate::assess::document::FormulaDocument;
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
 use crate::formula::WeighedLine;
@@ -86,7 +86,8 @@ pub fn sheet(document: &FormulaDocument, kitchen: &Shelf) -> Result<Vec<MethodSh
         .collect()
 }
 
-/// The formula made by a school: air, whipping, the state it is judged in, and what its lines reach.
+/// The formula made by a school: air, whipping, and what its lines reach. In which state it
+/// is judged belongs to the moment of the job, not to the school.
 pub fn applied(document: &FormulaDocument, lines: &[WeighedLine], school: &School) -> FormulaDocument {
     let mut made = document.clone();
     made.method = Some(school.id.clone());
@@ -97,10 +98,6 @@ pub fn applied(document: &FormulaDocument, lines: &[WeighedLine], school: &Schoo
         made.process.whip = Some(whip);
     }
     reach(&mut made, lines, school);
-    let allowed = made.work.job.histories(made.family);
-    if let Some(history) = school.history.filter(|history| allowed.contains(history)) {
-        made.work.history = Some(history);
-    }
     made
 }
 
@@ -219,9 +216,6 @@ fn changes(
             }
             _ => {}
         }
-    }
-    if was.history() != made.history() {
-        said.push(format!("judged {}", history_word(made.history())));
     }
     let ratio = after.at.on_map.value / before.at.on_map.value.max(1e-12);
     if ratio.ln().abs() > 0.03 {

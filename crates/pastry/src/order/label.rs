@@ -3,10 +3,10 @@
 use crate::formula::Family;
 use crate::formula::keeping::{RAW_EGG_DAYS, keeping};
 use crate::ingredient::origin::Origin;
-use crate::ingredient::{Ingredient, Role};
+use crate::ingredient::{Group, Ingredient, Part, Role};
 use crate::number::limit;
 use crate::order::batch::Batch;
-use crate::order::document::OrderDocument;
+use crate::order::document::{OrderDocument, OrderedCake};
 use crate::rheology::warning::WarningCode;
 use crate::stack::cream::Cream;
 use crate::stack::part::PartKind;
@@ -83,6 +83,22 @@ fn keep_at(family: Family) -> String {
 /// Days anything baked keeps wrapped (common practice).
 const BAKED_DAYS: i64 = 2;
 
+/// Days a cake keeps with cut or fresh fruit on it (common practice).
+const FRESH_DAYS: i64 = 1;
+/// From so much water a piece is fresh, mass fraction: fruit, not jam and not candied peel.
+const FRESH_WATER: f64 = 0.6;
+
+/// Whether fresh fruit or flowers of the pantry lie on it.
+fn fresh_on_it(cake: &OrderedCake, makings: &Makings) -> bool {
+    let pieces = cake.stack.tiers.iter().flat_map(|tier| &tier.pieces);
+    pieces.filter(|own| own.count > 0).filter_map(|own| own.ingredient.as_deref()).any(|key| {
+        makings
+            .shelf
+            .find(key)
+            .is_some_and(|own| own.group == Group::Fruit && own.composition.get(Part::Water) > FRESH_WATER)
+    })
+}
+
 /// What a batch without lines leaves open.
 fn unknown_batch(batch: &Batch) -> Vec<String> {
     if !batch.lines.is_empty() {
@@ -126,7 +142,9 @@ pub fn labels(
     for ((cake, answer), makings) in order.cakes.iter().zip(answers).zip(makings) {
         let creams: Vec<&Cream> = makings.creams.values().flatten().collect();
         // A filled cake takes the shortest of its parts.
-        let keeps_days = creams.iter().map(|cream| days(cream)).chain([BAKED_DAYS + 1]).min().unwrap_or(1);
+        let fresh = fresh_on_it(cake, makings).then_some(FRESH_DAYS);
+        let of_parts = creams.iter().map(|cream| days(cream)).chain([BAKED_DAYS + 1]);
+        let keeps_days = of_parts.chain(fresh).min().unwrap_or(1);
         let mut all: Vec<String> = creams.iter().flat_map(|cream| notes(cream)).collect();
         all.sort();
         all.dedup();

@@ -4,6 +4,7 @@ use crate::assess::document::FormulaDocument;
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::{Fault, FaultCode};
 use crate::formula::Family;
+use crate::formula::egg_heat::{EggKind, safe};
 use crate::ingredient::Role;
 use crate::ingredient::Shelf;
 use crate::number::limit;
@@ -111,7 +112,12 @@ pub fn rescue(ask: &RescueAsk, shelf: &Shelf) -> Result<Rescue, Vec<Fault>> {
         own.is(Role::Dairy) || own.is(Role::Egg)
     });
     let raw = bowl.lines.iter().any(|l| l.mass.grams() > 0.0 && l.ingredient.flags.raw_egg)
-        && bowl.options.cooks.raw_egg.or(bowl.options.cook_c).is_none_or(|cook| cook < 71.0);
+        && bowl
+            .options
+            .cooks
+            .raw_egg
+            .or(bowl.options.cook_c)
+            .is_none_or(|cook| !safe(EggKind::of(&bowl.lines), cook, bowl.options.held_min));
     let mut cautions: Vec<Caution> = Vec::new();
     cautions.extend(perishable.then_some(Caution::Cold));
     cautions.extend(raw.then_some(Caution::RawEgg));

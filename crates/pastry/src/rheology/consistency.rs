@@ -41,6 +41,8 @@ pub struct Options {
     pub clock: Option<Clock>,
     /// Where a cream with fat outside was last beaten, °C; 20 when not given.
     pub worked_c: Option<f64>,
+    /// Minutes it was held at its highest temperature; none when nobody said.
+    pub held_min: Option<f64>,
     /// Highest temperatures by group of lines, where they differ from the whole.
     pub cooks: GroupCooks,
     /// Least standard deviation of ln yield stress and viscosity, for families that were not fitted.

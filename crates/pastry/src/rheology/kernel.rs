@@ -41,6 +41,8 @@ pub struct Prepared {
     pub networks: Networks,
     /// How far what swells is cooked.
     pub cooking: Cooking,
+    /// Its pH, ± 0.3, where agar or pectin ask for it.
+    pub ph: Option<f64>,
     /// How far its egg is scrambled, 0 to 1.
     pub scrambled: f64,
     /// Fat, per cent of fat, water and alcohol.
@@ -95,6 +97,9 @@ impl Prepared {
         let fats = FATS.map(|fat| m.get(fat));
         let common = [0, 1, 2, 3].map(|k| (fats[k] - apart[k]).max(0.0));
 
+        // Only these ask, and it is dear.
+        let sour = serum.agar_percent > 0.0 || mixture.setting_pectin > 0.0;
+        let ph = if sour { mixture.acidity.ph() } else { None };
         let water = WaterOutside::new(mixture, &serum, &v, &cooking, &traits, options);
         let fat = FatOutside::new(&v);
         let water_outside = traits.continuous == Continuous::Water;
@@ -113,6 +118,7 @@ impl Prepared {
                 system,
                 options,
                 &cooking,
+                ph,
                 [v.fat / v.total, fat.matrix_fat, air],
             ),
             air,
@@ -134,6 +140,7 @@ impl Prepared {
             },
             whip_fat_percent: water.whip_fat_percent,
             alcohol_by_volume_percent: 100.0 * (m.get(Part::Alcohol) / 789.0) / v.total,
+            ph,
             scrambled: scrambled(mixture, system, options),
             serum,
             cooking,

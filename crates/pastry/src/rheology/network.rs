@@ -77,6 +77,7 @@ impl Networks {
         system: System,
         options: &Options,
         cooking: &Cooking,
+        ph: Option<f64>,
         [fat_volume, fat_of_matrix, air]: [f64; 3],
     ) -> Self {
         let traits = system.traits();
@@ -97,8 +98,6 @@ impl Networks {
         } else {
             0.0
         };
-        let sets_sour = serum.agar_percent > 0.0 || mixture.setting_pectin > 0.0;
-        let ph = if sets_sour { mixture.acidity.ph() } else { None };
         let raw = |group: Option<f64>, under_c: f64| group.is_some_and(|cook| cook < under_c);
         let boiled_sour = options.cooks.agar.or(options.cook_c).is_some_and(|cook| cook >= agar::DISSOLVES_C);
         let acid_on_agar = ph.filter(|_| boiled_sour && m.get(Part::Acid) > 0.0);

@@ -46,3 +46,4 @@ mod trade_clock;
 mod trade_facts;
 mod vectors;
 mod warnings;
+mod was_wrong;

@@ -12,7 +12,7 @@ async fn the_answer_is_the_cores_own() {
     assert!(text == core, "the interface and the core differ");
     let answer: Value = serde_json::from_str(&text).unwrap();
     // Trade check D08 of the model: 1:1 dark 55 fresh at 30 °C drips 58 mm.
-    assert!((answer["at"]["measured"]["value"].as_f64().unwrap() - 59.2).abs() < 0.2);
+    assert!((answer["at"]["measured"]["value"].as_f64().unwrap() - 58.5).abs() < 0.3);
     kitchen.close().await;
 }
 

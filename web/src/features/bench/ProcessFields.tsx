@@ -77,6 +77,22 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
               likely={family.hottest_heat_c}
               onCommit={(cook_c) => set({ cook_c })}
             />
+            {/* Past 71 °C egg is safe at once: only below it do the minutes count. */}
+            {process.cook_c >= 55 && process.cook_c < 71 && (
+              <>
+                <span>and held</span>
+                <NumberField
+                  inline
+                  label="Minutes held at that temperature"
+                  unit="min"
+                  min={0}
+                  max={600}
+                  step={1}
+                  value={process.held_min ?? 0}
+                  onCommit={(held_min) => set({ held_min })}
+                />
+              </>
+            )}
           </Part>
         ))}
       {has('hours') && (

@@ -147,6 +147,12 @@ impl Duty for DripGeometry {
         }))
     }
 
+    fn stiff_z(&self, cream: Cream, banded: &Banded, t_c: f64, hint: Hint) -> f64 {
+        let sigma = [banded.sigma_yield, banded.sigma_viscosity];
+        let near = hint.map_or(0.0, |[_, stiff]| stiff);
+        self.course(cream, t_c).z_for_length(self.shortest_mm.millimetres(), sigma, near)
+    }
+
     fn judge(&self, cream: Cream, banded: &Banded, t_c: f64, hint: Hint) -> Judged {
         let window = self.window(cream.prepared.density);
         let sigma = [banded.sigma_yield, banded.sigma_viscosity];

@@ -8,6 +8,8 @@ use crate::stack::check::scene::{Scene, weight};
 /// Area of the tier above that one dowel bears, cm² (assumed), and fewest of them.
 const PER_DOWEL: f64 = 55.0;
 const FEWEST_DOWELS: u32 = 4;
+/// More than this above, or more than one tier, never stands without (common practice), g.
+const HEAVY_G: f64 = 3000.0;
 
 /// How many dowels bear the tier above: one for so much of its foot, four at least.
 pub fn dowels_needed(area_above_cm2: f64) -> u32 {
@@ -32,7 +34,17 @@ pub fn dowels(scene: &Scene, tier: usize, found: &[Finding]) -> Option<Finding> 
                 own.standing == Standing::Trouble
                     && matches!(own.place, Address::In(at, place) if at == tier && place.layer().is_some())
             });
-            let (standing, words) = if gives_way {
+            let tiers_above = scene.layout.tiers.len() - 1 - tier;
+            let heavy = grams > HEAVY_G || tiers_above > 1;
+            let (standing, words) = if heavy && !gives_way {
+                (
+                    Standing::Trouble,
+                    Said::with(
+                        format!("Tier {} carries {bears} without a dowel", tier + 1),
+                        "crumb and cream sink or shift under so much.",
+                    ),
+                )
+            } else if gives_way {
                 (
                     Standing::Trouble,
                     Said::with(
