@@ -2,28 +2,27 @@
 
 use crate::assess::document::{FormulaDocument, history_word};
 use crate::assess::figures::{Figures, KeyFigure, figures, key_figures};
+use crate::assess::in_the_room::{InTheRoom, in_the_room, raw_egg, standing_in_the_room};
 use crate::assess::pour::{Pour, pour};
 use crate::assess::reach::{PhaseReach, Span, phase_reach, spans};
 use crate::assess::ready::Ready;
-use crate::assess::room::Room;
 use crate::assess::spoon_sign::SpoonSign;
 use crate::assess::why::{Why, why};
 use crate::assess::words::{chance_words, detail, headline, lasts_sentence, span_sentence};
 use crate::assess::zone::{MapZone, zones};
-use crate::formula::keeping::keeping;
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::tint::tint;
-use crate::formula::{Family, Fault, Mixture, Totals, WeighedLine, totals};
+use crate::formula::{Family, Fault, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
 use crate::job::duty::{Estimate, Hint, Judged, Outcome, Stands};
 use crate::job::duty::{MapAxis, Measured};
 use crate::job::judge::Question;
 use crate::job::kind::Job;
-use crate::number::{digits, two_digits};
+use crate::number::digits;
 use crate::rheology::Predictor;
 use crate::rheology::consistency::Banded;
 use crate::rheology::sweep::{Grid, SWEEP_POINTS, sweep};
-use crate::rheology::warning::{Warning, WarningCode, warnings};
+use crate::rheology::warning::{Warning, warnings};
 use crate::rheology::{History, Unchecked};
 use crate::units::kitchen::Measures;
 use serde::Serialize;
@@ -99,19 +98,6 @@ pub struct Curve {
     pub words: String,
     /// Value on the map's axis, Pa or Pa·s, one per point of the map.
     pub on_map: Vec<f64>,
-}
-
-/// What it becomes when left to set in the room.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct InTheRoom {
-    /// Temperature of the room, °C.
-    pub temperature_c: f64,
-    /// Yield stress with its 90 % band, Pa.
-    pub yield_stress_pa: Estimate,
-    /// What a spoonful does.
-    pub spoon: SpoonSign,
-    /// In one sentence.
-    pub sentence: String,
 }
 
 /// What was done in the making, as it was counted.
@@ -338,17 +324,12 @@ fn differs(predictor: &Predictor, one: History, other: History) -> bool {
     })
 }
 
-fn estimate(value: f64, sigma: f64) -> Estimate {
-    let e = Estimate::log_normal(value, sigma);
-    Estimate { value: digits(e.value), low: digits(e.low), high: digits(e.high) }
-}
-
 fn point(job: &Job, axis: MapAxis, banded: &Banded, judged: &Judged, t_c: f64) -> Point {
     let (tau, eta) = (banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s);
     let spoon = SpoonSign::of(tau, eta);
     let m = judged.measured;
-    let yield_stress_pa = estimate(tau, banded.sigma_yield);
-    let viscosity_pa_s = estimate(eta, banded.sigma_viscosity);
+    let yield_stress_pa = Estimate::shown(tau, banded.sigma_yield);
+    let viscosity_pa_s = Estimate::shown(eta, banded.sigma_viscosity);
     Point {
         temperature_c: t_c,
         yield_stress_pa,
@@ -402,76 +383,4 @@ fn line_answers(lines: &[WeighedLine], percent_of: Option<&str>, measures: Measu
             }
         })
         .collect()
-}
-
-fn raw_egg(warnings: &[Warning]) -> bool {
-    warnings.iter().any(|warning| warning.code == WarningCode::EggRaw)
-}
-
-/// Whether it may stand in the room by its numbers; none where they are not known.
-fn standing_in_the_room(predictor: &Predictor, mixture: &Mixture, raw_egg: bool) -> Option<Room> {
-    let aw = predictor.base.serum.water_activity?;
-    Some(Room::of(aw, mixture.acidity.ph()?, raw_egg))
-}
-
-/// What it would be in the room; what must stay cold is not said to be left there.
-fn in_the_room(
-    predictor: &Predictor,
-    family: Family,
-    room_c: f64,
-    axis: MapAxis,
-    room: Option<Room>,
-) -> InTheRoom {
-    let banded = predictor.at(room_c, History::Rested);
-    let (tau, eta) = (banded.middle.yield_stress_pa, banded.middle.viscosity_pa_s);
-    let spoon = SpoonSign::of(tau, eta);
-    let set = match spoon {
-        SpoonSign::HoldsUpsideDown => "paste that holds upside down",
-        other => other.word(),
-    };
-    let falls = match spoon {
-        SpoonSign::HoldsUpsideDown => "holds upside down".to_owned(),
-        SpoonSign::CleanCut => "cuts clean".to_owned(),
-        other => format!("falls as a {}", other.word()),
-    };
-    let keeps = keeping(family);
-    let sentence = match axis {
-        _ if !keeps.stands_overnight() => {
-            let hours = match keeps.room() {
-                None => "not to stand in the room".to_owned(),
-                Some(hours) => format!("{hours} in the room at most, in all"),
-            };
-            let number = match axis {
-                MapAxis::ViscosityPaS => format!("a spoonful {falls}, about {} Pa·s", two_digits(eta)),
-                MapAxis::YieldStressPa => format!("it would be a {set}, about {} Pa", two_digits(tau)),
-            };
-            format!("Keep it at 5 °C or below, {hours}; your food code decides. At {room_c:.1} °C {number}.")
-        }
-        _ if matches!(room, Some(Room::Hours | Room::Not)) => {
-            let hours = match room {
-                Some(Room::Not) => "raw egg in it is not to stand in the room",
-                _ => "in the room 4 hours at most in all, 6 where it stays under 21 °C",
-            };
-            format!(
-                "Keep it at 5 °C or below, {hours}; your food code decides. At {room_c:.1} °C it is a {set}, about {} Pa.",
-                two_digits(tau)
-            )
-        }
-        MapAxis::ViscosityPaS => {
-            format!("In the room at {room_c:.1} °C a spoonful {falls}, about {} Pa·s.", two_digits(eta))
-        }
-        MapAxis::YieldStressPa => {
-            let check = match room {
-                Some(Room::Check) => {
-                    " By its numbers it may just stand there: measure it, or count it as hours; your food code decides."
-                }
-                _ => "",
-            };
-            format!(
-                "Left overnight in the room at {room_c:.1} °C it sets to a {set}, about {} Pa.{check}",
-                two_digits(tau)
-            )
-        }
-    };
-    InTheRoom { temperature_c: room_c, yield_stress_pa: estimate(tau, banded.sigma_yield), spoon, sentence }
 }

@@ -10,6 +10,7 @@ pub mod baume;
 pub mod compare;
 pub mod document;
 pub mod figures;
+pub mod in_the_room;
 pub mod pour;
 pub mod reach;
 pub mod ready;

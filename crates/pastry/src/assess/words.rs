@@ -20,9 +20,14 @@ pub fn headline(job: &Job, judged: &Judged, t_c: f64) -> String {
         return format!("Sets before you are done {at}");
     }
     let [loose, stiff] = duty.extremes();
+    // So near to right that it may come out right all the same.
+    let just = |extreme: &str| match judged.chance >= 0.35 {
+        true => format!("Just {}", extreme.to_lowercase()),
+        false => extreme.to_owned(),
+    };
     duty.verdict(judged, &at).unwrap_or_else(|| match judged.outcome {
-        Outcome::TooStiff => format!("{stiff} to {verb} {at}"),
-        Outcome::TooLoose => format!("{loose} to {verb} {at}"),
+        Outcome::TooStiff => format!("{} to {verb} {at}", just(stiff)),
+        Outcome::TooLoose => format!("{} to {verb} {at}", just(loose)),
         Outcome::TooWarm => format!("Too warm to {verb} {at}"),
         Outcome::TooLean => format!("Too little fat to {verb}"),
         Outcome::NoWindow => format!("These limits leave nothing that is right to {verb}"),
@@ -83,14 +88,13 @@ pub fn span_sentence(job: &Job, spans: &[Span], hottest_c: f64) -> String {
 
 /// A span of temperatures in words.
 pub fn span_words(span: &Span, hottest_c: f64) -> String {
-    // The model is not good to tenths.
-    let half = |t_c: f64| (2.0 * t_c).round() / 2.0;
-    let (from_c, to_c) = (half(span.from_c), half(span.to_c));
+    // The model is not good to tenths; half degrees, and never more than was found.
+    let (from_c, to_c) = ((2.0 * span.from_c).ceil() / 2.0, (2.0 * span.to_c).floor() / 2.0);
     match (span.from_c <= 0.0, span.to_c >= hottest_c) {
         (true, true) => format!("from 0 to {hottest_c:.0} °C"),
         (true, false) => format!("up to {to_c:.1} °C"),
         (false, true) => format!("from {from_c:.1} °C up"),
-        (false, false) if from_c == to_c => format!("only near {from_c:.1} °C"),
+        (false, false) if from_c >= to_c => format!("only near {:.1} °C", 0.5 * (span.from_c + span.to_c)),
         (false, false) => format!("between {from_c:.1} and {to_c:.1} °C"),
     }
 }

@@ -26,6 +26,10 @@ pub fn ways(document: &FormulaDocument, kitchen: &Shelf, price: Price) -> Result
     if search.held && search.asked().met(&Mixture::of(&search.lines), enough, search.most_split) {
         return Ok(Ways { settled: true, ways: Vec::new(), nearest: None });
     }
+    // What is not known here is not mended by grams.
+    if search.now.at.unknown.is_some() {
+        return Ok(Ways { settled: false, ways: Vec::new(), nearest: None });
+    }
     let mut candidates: Vec<Candidate> = Vec::new();
     if search.held {
         // What leaves the grams alone, or one thing for another, cannot mend a limit.

@@ -3,7 +3,7 @@
 use crate::code::codes;
 use crate::formula::{Family, System};
 use crate::job::ask::Ask;
-use crate::number::{limit, two_digits};
+use crate::number::{digits, limit, two_digits};
 use crate::rheology::chance::chance;
 use crate::rheology::clock::Clock;
 use crate::rheology::consistency::{Banded, Consistency};
@@ -104,6 +104,12 @@ impl Estimate {
     pub fn log_normal(value: f64, sigma: f64) -> Self {
         let factor = (BAND_90 * sigma).exp();
         Estimate { value, low: value / factor, high: value * factor }
+    }
+
+    /// The same with the digits that are shown.
+    pub fn shown(value: f64, sigma: f64) -> Self {
+        let Estimate { value, low, high } = Self::log_normal(value, sigma);
+        Estimate { value: digits(value), low: digits(low), high: digits(high) }
     }
 }
 

@@ -104,7 +104,12 @@ impl Question<'_> {
     fn judge_setting(&self, judged: &mut Judged, banded: &Banded, t_c: f64) {
         let duty = self.job.duty();
         let need = duty.minutes_needed();
-        let Some([loose, stiff]) = judged.hint else { return };
+        let Some([loose, stiff]) = judged.hint else {
+            if judged.outcome == Outcome::Inside && self.outcome_at(t_c) != Outcome::Inside {
+                (judged.outcome, judged.stands) = (Outcome::TooStiff, Stands::SetsFirst);
+            }
+            return;
+        };
         let stiff_after = |minutes: f64| {
             let clock = self.later(minutes);
             let middle = self.prepared.at_after(t_c, self.history, clock);

@@ -300,7 +300,7 @@ function ForAWhile({ answer, scales, box }: { answer: Assessment; scales: MapSca
               {right - left > 74 && (
                 <text
                   x={(left + right) / 2}
-                  y={box.bottom - 10}
+                  y={box.bottom - 26}
                   textAnchor="middle"
                   fontSize={13}
                   fill="var(--ink)"
@@ -459,7 +459,7 @@ function Crossings({ answer, scales, box }: { answer: Assessment; scales: MapSca
         strokeWidth={1.4}
       />
       <text x={x + 33} y={y + 17} textAnchor="middle" fontSize={14} fontWeight={700} fill="var(--ink)">
-        {degrees(t)}
+        {degrees(Math.round(2 * t) / 2)}
       </text>
     </g>
   ))

@@ -106,7 +106,7 @@ function Sentence({ answer, trying, here, faults, empty, offline }: Omit<Verdict
         {here.headline}
       </h2>
       <p className="min-h-[41px]">
-        {here.detail} {here.outcome !== 'no_window' && answer.span_sentence}{' '}
+        {here.detail} {here.outcome !== 'no_window' && !here.unknown && answer.span_sentence}{' '}
         <span className="whitespace-nowrap text-ink2">{comesOut(here)}</span> <WhySheet answer={answer} />
       </p>
       {answer.pour && (

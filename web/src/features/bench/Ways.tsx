@@ -82,6 +82,13 @@ export function Ways(props: WaysProps) {
           {found.nearest.changes.length > 0 && <Button onClick={props.onNearest}>Take the nearest</Button>}
         </p>
       )}
+      {found && !found.settled && !found.nearest && ways.length === 0 && (
+        <p className="text-ink2">
+          {answer.at.unknown
+            ? 'Nothing like it was ever checked, so no amounts are promised: make a small one and see.'
+            : 'No way there is known that a cook would take.'}
+        </p>
+      )}
       {ways.length > 0 && <Rows {...props} ways={ways} outside={outside} />}
     </section>
   )
