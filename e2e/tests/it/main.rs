@@ -20,7 +20,7 @@ mod stack;
 mod ways;
 
 /// The verdict of the first demo formula as it is opened.
-const TOO_STIFF: &str = "Too stiff to drip at 26.0 °C";
+const TOO_STIFF: &str = "Just too stiff to drip at 26.0 °C";
 /// Its name.
 const BAY: &str = "Bay milk-chocolate drip";
 

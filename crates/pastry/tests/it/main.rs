@@ -29,6 +29,7 @@ mod published;
 mod recipe_lines;
 mod rescue;
 mod scale;
+mod sense;
 mod stack;
 mod stack_built;
 mod stack_fuzz;

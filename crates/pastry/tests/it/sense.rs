@@ -1,0 +1,97 @@
+//! What no practised cook would do is never offered, whatever the numbers say (common practice): read through the ways of
+//! every start put wrong, and of the swaps of every start.
+
+use crate::support::{disturbed, grams_of};
+use pastry::assess::FormulaDocument;
+use pastry::assess::starts::starts;
+use pastry::balance::{Way, ways};
+use pastry::formula::process::overrun_percent;
+use pastry::formula::system::Continuous;
+use pastry::formula::{Family, WeighedLine};
+use pastry::ingredient::{Group, Part, Role, Shelf};
+
+fn weighed(document: &FormulaDocument) -> Vec<WeighedLine> {
+    document.formula().weigh(&Shelf::catalogue()).unwrap_or_else(|faults| panic!("{faults:?}"))
+}
+
+/// What is wrong with a way, in words; nothing when a cook would take it.
+fn senseless(before: &FormulaDocument, way: &Way) -> Vec<String> {
+    let (old, new) = (weighed(before), weighed(&way.document));
+    let batch: f64 = grams_of(before).iter().sum();
+    let of = |lines: &[WeighedLine], id: &str| -> f64 {
+        lines.iter().filter(|line| line.ingredient.id == id).map(|line| line.mass.grams()).sum()
+    };
+    let traits = before.family.traits();
+    let system = traits.system.traits();
+    let mut wrong = Vec::new();
+    for line in &new {
+        let own = line.ingredient.as_ref();
+        let (was, is) = (of(&old, &own.id), of(&new, &own.id));
+        let wet = own.composition.get(Part::Water) > 0.5;
+        if system.continuous == Continuous::Fat && wet && is - was > 0.065 * batch {
+            wrong.push(format!("{:.0} g of {} into a butter", is - was, own.name));
+        }
+        if was <= 0.0 && own.is(Role::Yolk) {
+            wrong.push("a yolk more".to_owned());
+        }
+    }
+    for line in &old {
+        let own = line.ingredient.as_ref();
+        let (was, is) = (of(&old, &own.id), of(&new, &own.id));
+        let kept = if own.group == Group::Fruit && was >= 0.03 * batch {
+            0.69
+        } else if own.is(Role::Egg) {
+            0.74
+        } else {
+            0.29
+        };
+        // One thing for another is a swap, not less of it.
+        if is > 0.0 && is < kept * was {
+            wrong.push(format!("{} from {was:.0} to {is:.0} g", own.name));
+        }
+    }
+    let (t_was, t_is) = (before.work.temperature_c.celsius(), way.document.work.temperature_c.celsius());
+    if t_is < t_was && t_is < traits.worked_from_c {
+        wrong.push(format!("worked at {t_is} °C, from {} on it is", traits.worked_from_c));
+    }
+    if way.document.process.set_hours.is_some_and(|hours| hours.hours() > 24.0)
+        && way.document.process.set_hours != before.process.set_hours
+    {
+        wrong.push("a wait of more than a day".to_owned());
+    }
+    let air = |document: &FormulaDocument| overrun_percent(&document.process, document.family);
+    if system.continuous == Continuous::Water && air(&way.document) < air(before) - 1e-9 {
+        wrong.push("air out of what was whipped".to_owned());
+    }
+    if way.at.unknown.is_some() {
+        wrong.push("what is not known here".to_owned());
+    }
+    wrong
+}
+
+#[test]
+fn no_way_is_one_that_no_cook_would_take() {
+    let (mut asked, mut read, mut wrong) = (0, 0, Vec::new());
+    for (name, document) in disturbed() {
+        asked += 1;
+        for way in ways(&document, &Shelf::catalogue(), &|_| None).unwrap().ways {
+            read += 1;
+            for words in senseless(&document, &way) {
+                wrong.push(format!("{name}: {}: {words}", way.title));
+            }
+        }
+    }
+    assert!(asked > 600 && read > 500, "{asked} asked, {read} ways read");
+    assert!(wrong.is_empty(), "{} of {read}:\n{}", wrong.len(), wrong[..wrong.len().min(30)].join("\n"));
+}
+
+#[test]
+fn every_family_says_from_where_it_is_worked() {
+    for family in Family::ALL {
+        for start in starts(*family) {
+            let t_c = start.work.temperature_c.celsius();
+            let from_c = family.traits().worked_from_c;
+            assert!(t_c >= from_c - 1e-9, "{} is started at {t_c} °C, worked from {from_c}", family.word());
+        }
+    }
+}
