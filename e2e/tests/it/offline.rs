@@ -21,6 +21,8 @@ async fn an_empty_kitchen_starts_its_first_cream_and_survives_a_stopped_server()
         ui.click("//a[.='an empty bowl']").await;
         ui.find("//h2[.='Empty spoon']").await;
         add(ui, "dark chocolate 60", "200 g", "Dark chocolate 60 %").await;
+        // The first answer moves what stands below it: a click before that lands beside the button.
+        ui.verdict_that("is of the first line", |said| said.contains("30.0 °C")).await;
         add(ui, "heavy cream", "200 g", "Cream 36 %").await;
         ui.verdict_that("is there", |said| said.contains("drip at 30.0 °C")).await;
         // A name is asked for before it is kept.
