@@ -439,3 +439,15 @@ fn what_is_no_order_is_refused_at_its_fields() {
     let empty = worked_out(&OrderDocument::empty(21.0));
     assert_eq!(empty.headline, "Nothing is ordered yet");
 }
+
+/// Fresh fruit on top is a day's cake, whatever is in it (common practice); jam is not fresh.
+#[test]
+fn fresh_fruit_on_top_shortens_a_cake_s_life() {
+    let days = |ingredient: &str| {
+        let mut document = of(&[("ring", 1)]);
+        let pieces = json!({ "name": "On top", "ingredient": ingredient, "count": 9, "each_g": 5.0 });
+        document.cakes[0].stack.tiers[0].pieces = vec![serde_json::from_value(pieces).unwrap()];
+        worked_out(&document).labels.last().unwrap().keeps_days
+    };
+    assert_eq!((days("raspberry"), days("jam")), (1, 2));
+}
