@@ -31,8 +31,11 @@ pub(super) fn raw_egg(warnings: &[Warning]) -> bool {
 
 /// Whether it may stand in the room by its numbers; none where they are not known.
 pub(super) fn standing_in_the_room(predictor: &Predictor, mixture: &Mixture, raw_egg: bool) -> Option<Room> {
+    if raw_egg {
+        return Some(Room::Not);
+    }
     let aw = predictor.base.serum.water_activity?;
-    Some(Room::of(aw, mixture.acidity.ph()?, raw_egg))
+    Some(Room::of(aw, mixture.acidity.ph()?, false))
 }
 
 /// What it would be in the room; what must stay cold is not said to be left there.
