@@ -66,7 +66,7 @@ def main():
     alive, count = [], {}
     for row in rows:
         file = COPY / "crates/pastry/src" / row["file"]
-        whole = (ROOT / "crates/pastry/src" / row["file"]).read_text()
+        whole = file.read_text()
         file.write_text(whole.replace(row["text"], row["instead"]))
         dead, by = noticed()
         file.write_text(whole)

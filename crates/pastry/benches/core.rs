@@ -4,7 +4,7 @@
 #![allow(missing_docs)]
 
 use criterion::{Criterion, criterion_group, criterion_main};
-use pastry::assess::answer::map;
+use pastry::assess::map::map;
 use pastry::assess::starts::starts;
 use pastry::assess::{FormulaDocument, assess};
 use pastry::balance::{solve, ways, with_problem};

@@ -3,6 +3,7 @@
 use crate::assess::document::{FormulaDocument, history_word};
 use crate::assess::figures::{Figures, KeyFigure, figures, key_figures};
 use crate::assess::in_the_room::{InTheRoom, in_the_room, raw_egg, standing_in_the_room};
+use crate::assess::map::map;
 use crate::assess::pour::{Pour, pour};
 use crate::assess::reach::{PhaseReach, Span, phase_reach, spans};
 use crate::assess::ready::Ready;
@@ -14,14 +15,14 @@ use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::tint::tint;
 use crate::formula::{Family, Fault, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
-use crate::job::duty::{Estimate, Hint, Judged, Outcome, Stands};
+use crate::job::duty::{Estimate, Judged, Outcome, Stands};
 use crate::job::duty::{MapAxis, Measured};
 use crate::job::judge::Question;
 use crate::job::kind::Job;
 use crate::number::digits;
 use crate::rheology::Predictor;
 use crate::rheology::consistency::Banded;
-use crate::rheology::sweep::{Grid, SWEEP_POINTS, sweep};
+use crate::rheology::sweep::SWEEP_POINTS;
 use crate::rheology::warning::{Warning, warnings};
 use crate::rheology::{History, Unchecked};
 use crate::units::kitchen::Measures;
@@ -166,27 +167,6 @@ pub struct Assessment {
     pub why: Why,
     /// Warnings, worst first.
     pub warnings: Vec<Warning>,
-}
-
-/// The numbers of a whole map, before words: nothing in it is allocated.
-pub struct Map {
-    /// Predictions with bands.
-    pub sweep: [Banded; SWEEP_POINTS],
-    /// Judgements.
-    pub judged: [Judged; SWEEP_POINTS],
-}
-
-/// Predicts and judges every point of a grid.
-pub fn map(predictor: &Predictor, job: &Job, axis: MapAxis, history: History, grid: Grid) -> Map {
-    let sweep = sweep(predictor, history, grid);
-    let question = Question { job, prepared: &predictor.base, axis, history };
-    let mut hint: Hint = None;
-    let judged = std::array::from_fn(|k| {
-        let judged = question.judge(&sweep[k], grid.temperature(k), hint);
-        hint = judged.hint;
-        judged
-    });
-    Map { sweep, judged }
 }
 
 /// Answers a document with nothing on the shelf but the catalogue and what it brings.

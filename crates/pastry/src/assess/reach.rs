@@ -29,8 +29,10 @@ pub struct PhaseReach {
 
 /// Most a phase is multiplied or divided by in the search.
 const WIDEST: f64 = 2.0;
-/// Steps to either side.
+/// Steps to either side in which a place inside is looked for.
 const SCAN: i32 = 12;
+/// Steps of these in which its end is.
+const STRIDE: i32 = 3;
 
 /// The reach of every phase that has at least 0.5 % of total; phases that cannot do it alone within
 /// a half to twice their amount are left out. Some responses turn round, so the range is scanned
@@ -60,13 +62,14 @@ pub fn phase_reach(
                 (0..=SCAN).find_map(|k| [k, -k].into_iter().find(|k| inside(step * f64::from(*k))))?;
             let end = |direction: i32| {
                 let mut k = start;
-                while k.abs() < SCAN && inside(step * f64::from(k + direction)) {
-                    k += direction;
+                loop {
+                    let next = (k + STRIDE * direction).clamp(-SCAN, SCAN);
+                    match next {
+                        next if next == k => return step * f64::from(k),
+                        next if inside(step * f64::from(next)) => k = next,
+                        next => return halve(step * f64::from(k), step * f64::from(next), 4e-3, inside),
+                    }
                 }
-                if k.abs() >= SCAN {
-                    return step * f64::from(k);
-                }
-                halve(step * f64::from(k), step * f64::from(k + direction), inside)
             };
             let percent = |ln_factor: f64| 100.0 * changed(ln_factor).composition.phases().get(phase);
             let (now, from, to) = (100.0 * shares.get(phase), percent(end(-1)), percent(end(1)));
@@ -112,11 +115,11 @@ pub fn spans_where(grid: Grid, at_point: impl Fn(usize) -> bool, inside: impl Fn
         }
         let from_c = match first {
             0 => grid.temperature(0),
-            _ => halve(grid.temperature(first), grid.temperature(first - 1), &inside),
+            _ => halve(grid.temperature(first), grid.temperature(first - 1), 2e-3, &inside),
         };
         let to_c = match k {
             SWEEP_POINTS => grid.temperature(SWEEP_POINTS - 1),
-            _ => halve(grid.temperature(k - 1), grid.temperature(k), &inside),
+            _ => halve(grid.temperature(k - 1), grid.temperature(k), 2e-3, &inside),
         };
         found.push(Span { from_c, to_c });
     }
@@ -128,9 +131,9 @@ pub fn span_of(spans: &[Span], t_c: f64) -> Option<&Span> {
     spans.iter().find(|span| (span.from_c..=span.to_c).contains(&t_c))
 }
 
-/// The edge between a point inside and a point outside.
-fn halve(mut inside_at: f64, mut outside_at: f64, inside: impl Fn(f64) -> bool) -> f64 {
-    while (inside_at - outside_at).abs() > 2e-3 {
+/// The edge between a point inside and a point outside, to within so much.
+fn halve(mut inside_at: f64, mut outside_at: f64, within: f64, inside: impl Fn(f64) -> bool) -> f64 {
+    while (inside_at - outside_at).abs() > within {
         let middle = 0.5 * (inside_at + outside_at);
         if inside(middle) {
             inside_at = middle;

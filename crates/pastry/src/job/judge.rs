@@ -3,14 +3,13 @@
 
 use crate::job::duty::{Cream, Hint, Judged, MapAxis, Outcome, Stands, Undone};
 use crate::job::kind::Job;
+use crate::job::lasts::lasts_min;
 use crate::rheology::chance::normal_cdf;
 use crate::rheology::clock::Clock;
 use crate::rheology::consistency::{Banded, Consistency};
 use crate::rheology::kernel::Prepared;
 use crate::rheology::{History, pectin};
 
-/// Longest that is told apart, minutes: past a day it stays.
-const LONGEST_MIN: f64 = 1440.0;
 /// From here it is said to stay, minutes.
 const STAYS_MIN: f64 = 240.0;
 /// Standard deviation of ln of the minutes something takes to set (assumed: a factor 1.8 either way).
@@ -110,16 +109,21 @@ impl Question<'_> {
             }
             return;
         };
-        let stiff_after = |minutes: f64| {
+        let stiff_after = |minutes: f64, near: f64| {
             let clock = self.later(minutes);
             let middle = self.prepared.at_after(t_c, self.history, clock);
-            duty.stiff_z(self.cream(clock), &Banded { middle, ..*banded }, t_c, judged.hint)
+            duty.stiff_z(self.cream(clock), &Banded { middle, ..*banded }, t_c, Some([loose, near]))
         };
-        let done = stiff_after(need);
+        let done = stiff_after(need, stiff);
         if judged.outcome == Outcome::Inside {
+            let stiff_in_hours = || {
+                let clock = self.later(STAYS_MIN);
+                let point = self.prepared.at_after(t_c, self.history, clock);
+                duty.outcome(self.cream(clock), &point, t_c, self.window()) == Outcome::TooStiff
+            };
             judged.stands = match () {
                 () if done < 0.0 => Stands::SetsFirst,
-                () if stiff_after(STAYS_MIN) < 0.0 => Stands::Briefly,
+                () if stiff_in_hours() => Stands::Briefly,
                 () => Stands::Stays,
             };
             if judged.stands == Stands::SetsFirst {
@@ -133,7 +137,12 @@ impl Question<'_> {
         // Gauss and Hermite: three points carry a normal's mean, spread and more.
         let spread = (3f64.sqrt() * SIGMA_TIME).exp();
         let of = |then: f64| (normal_cdf(stiff.min(then)) - normal_cdf(loose)).max(0.0);
-        let [early, late] = [need / spread, need * spread].map(stiff_after);
+        let late = stiff_after(need * spread, done);
+        // The parabola through what it is as it comes, when it is done and late.
+        let [far, near] = [spread, 1.0 / spread];
+        let early = stiff * (near - 1.0) * (near - far) / far
+            + done * near * (near - far) / (1.0 - far)
+            + late * near * (near - 1.0) / (far * (far - 1.0));
         judged.chance = (of(early) + 4.0 * of(done) + of(late)) / 6.0;
     }
 
@@ -144,25 +153,10 @@ impl Question<'_> {
             let point = self.prepared.at_after(t_c, self.history, clock);
             self.job.duty().outcome(self.cream(clock), &point, t_c, self.window()) == Outcome::Inside
         };
-        if !inside(0.0) {
-            return Some(0.0);
-        }
-        if !self.sets_at(t_c) {
+        if inside(0.0) && !self.sets_at(t_c) {
             return None;
         }
-        let mut low = 0.0;
-        let mut high = 0.5;
-        while inside(high) {
-            if high >= LONGEST_MIN {
-                return None;
-            }
-            (low, high) = (high, (1.5 * high).min(LONGEST_MIN));
-        }
-        while high - low > 1e-3 * high {
-            let middle = 0.5 * (low + high);
-            if inside(middle) { low = middle } else { high = middle }
-        }
-        Some(0.5 * (low + high))
+        lasts_min(inside)
     }
 
     /// What undoes it, whatever the dose.

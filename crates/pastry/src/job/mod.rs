@@ -10,6 +10,7 @@ mod film_duty;
 pub mod jobs;
 pub mod judge;
 pub mod kind;
+pub mod lasts;
 pub mod physics;
 
 pub use duty::{Judged, Outcome};

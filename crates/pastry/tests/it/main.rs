@@ -10,6 +10,7 @@ mod cakes;
 mod changed;
 mod circles;
 mod composition;
+mod drips;
 mod films;
 mod fuzz;
 mod handbook;

@@ -96,6 +96,20 @@ fn a_mousse_does_not_pour_at_two_degrees() {
     let warm = pours(24.0);
     assert_eq!(warm.outcome, Outcome::Inside, "{}", warm.sentence);
     assert!(warm.spans.iter().all(|span| span.from_c > 3.0), "{:?}", warm.spans);
+    // A start's mousse on the bench stays pourable for well under two hours, not for half a day.
+    let mut start = starts(Family::FruitMousse)[0].clone();
+    start.work.pour_temperature_c = Some(pastry::units::Temperature::from_celsius(18.0));
+    let bench = assess(&start).unwrap().pour.unwrap();
+    assert!(bench.sentence.contains("about 29 min"), "{}", bench.sentence);
+}
+
+#[test]
+fn a_cream_cheese_mousse_is_spooned_and_a_jelly_runs() {
+    let pour = |family| assess(&starts(family)[0]).unwrap().pour.unwrap();
+    let cheese = pour(Family::CreamCheeseMousse);
+    assert!(cheese.sentence.contains("spooned") && cheese.outcome == Outcome::Inside, "{}", cheese.sentence);
+    let jelly = pour(Family::Jelly);
+    assert!(!jelly.sentence.contains("0.00"), "{}", jelly.sentence);
 }
 
 #[test]

@@ -118,7 +118,7 @@ impl Duty for DripGeometry {
     fn edges(&self, cream: Cream, _point: &Consistency, t_c: f64, window: [f64; 2]) -> [f64; 2] {
         let course = self.course(cream, t_c);
         // With both sigmas 1 a standard deviation is a factor e.
-        [window[1].min(LONGEST_MM), window[0]].map(|mm| course.z_for_length(mm, [1.0, 1.0], 0.0))
+        [window[1].min(LONGEST_MM), window[0]].map(|mm| course.z_for_length(mm, [1.0, 1.0], 0.0, None))
     }
 
     fn edges_tell(&self) -> bool {
@@ -150,7 +150,7 @@ impl Duty for DripGeometry {
     fn stiff_z(&self, cream: Cream, banded: &Banded, t_c: f64, hint: Hint) -> f64 {
         let sigma = [banded.sigma_yield, banded.sigma_viscosity];
         let near = hint.map_or(0.0, |[_, stiff]| stiff);
-        self.course(cream, t_c).z_for_length(self.shortest_mm.millimetres(), sigma, near)
+        self.course(cream, t_c).z_for_length(self.shortest_mm.millimetres(), sigma, near, None)
     }
 
     fn judge(&self, cream: Cream, banded: &Banded, t_c: f64, hint: Hint) -> Judged {
@@ -161,8 +161,10 @@ impl Duty for DripGeometry {
         let middle = length(0.0);
         // Length falls as the cream is stiffer: the longest drip is the loosest end.
         let near = hint.unwrap_or_default();
-        let z_loose = course.z_for_length(window[1], sigma, near[0]);
-        let z_stiff = course.z_for_length(window[0], sigma, near[1]);
+        let (low, high) = (length(BAND_90), length(-BAND_90));
+        let shortens = |from: f64, to: f64| Some((from - to) / BAND_90).filter(|by| *by > 2.0);
+        let z_loose = course.z_for_length(window[1], sigma, near[0], shortens(high, middle));
+        let z_stiff = course.z_for_length(window[0], sigma, near[1], shortens(middle, low));
         let sigma_axis = match cream.axis {
             MapAxis::YieldStressPa => sigma[0],
             MapAxis::ViscosityPaS => sigma[1],
@@ -170,7 +172,7 @@ impl Duty for DripGeometry {
         let value = cream.on_axis(&banded.middle);
         Judged {
             outcome: outcome(middle, window),
-            measured: Estimate { value: middle, low: length(BAND_90), high: length(-BAND_90) },
+            measured: Estimate { value: middle, low, high },
             window,
             chance: (normal_cdf(z_stiff) - normal_cdf(z_loose)).max(0.0),
             map_window: [z_loose, z_stiff].map(|z| value * (z * sigma_axis).exp()),

@@ -22,11 +22,14 @@ const LONGEST_TIME: f64 = 300.0;
 const STOPPED: f64 = 5e-5;
 /// Temperatures at which the cream is evaluated on its way down.
 const NODES: usize = 7;
-/// Slices of the table between the nodes.
-const SLICES: usize = 192;
-/// Longest stride it is followed by, share of the length it has with its lip, and the shortest, m.
-const STRIDE: f64 = 0.3;
-const FINEST: f64 = 4e-5;
+/// Longest stride of the burst, share of the length with its lip.
+const BURST: f64 = 0.3;
+/// Where the burst is over: it lengthens by less than this, of itself, while it loses a share e of its warmth.
+const BURST_ENDS: f64 = 3.0;
+/// Error allowed a stride after that, share of the length with its lip.
+const TOLERANCE: f64 = 4e-4;
+/// Longest stride after that, of ln warmth: between two strides the cream is not looked at.
+const STRIDE: f64 = 0.4;
 
 /// Longest drip that is told apart, mm.
 pub const LONGEST_MM: f64 = 1e3 * LONGEST;
@@ -34,10 +37,61 @@ pub const LONGEST_MM: f64 = 1e3 * LONGEST;
 /// A cream at the edge: yield stress and viscosity over the temperatures it passes through.
 #[derive(Debug, Clone)]
 pub struct DripCourse {
-    /// τ₀/(ρ g), m, and 6 η/(ρ g), m·s, on equal temperature slices from interface to start.
-    table: [[f64; 2]; SLICES + 1],
-    dose: f64,
+    /// ln of τ₀/(ρ g), m, and of 6 η/(ρ g), m·s, at equal steps of temperature from interface to start; ln interpolates
+    /// linearly between them.
+    nodes: [[f64; 2]; NODES],
+    /// Thickness at the lip times its length: a drip of length L is this over L + lip thick, m².
+    section: f64,
 }
+
+/// The cream at one warmth, 0 to 1: τ₀/(ρ g), m, ρ g/(6 η), 1/(m·s), and how the ln of τ₀ and η grow by −ln warmth.
+#[derive(Clone, Copy)]
+struct Resists {
+    warmth: f64,
+    held: f64,
+    yields: f64,
+    ln_held_by_x: f64,
+    ln_drag_by_x: f64,
+}
+
+impl Resists {
+    /// A little colder, between the same two nodes.
+    #[inline]
+    fn after(self, x: f64) -> Resists {
+        let lost = 1.0 - shrink(x);
+        Resists {
+            held: self.held * shrink(-lost * self.ln_held_by_x),
+            yields: self.yields * shrink(lost * self.ln_drag_by_x),
+            ..self
+        }
+    }
+
+    /// Speed of a strip `thick` m thick, m/s: (h − s)² (2 h + s)/(d h), 0 where its yield stress holds it.
+    #[inline]
+    fn speed(self, thick: f64) -> f64 {
+        let flowing = (thick - self.held).max(0.0);
+        flowing * flowing * (2.0 * thick + self.held) * self.yields / thick
+    }
+
+    /// Length gained by −ln warmth, m: v h²/a.
+    #[inline]
+    fn growth(self, thick: f64) -> f64 {
+        let flowing = (thick - self.held).max(0.0);
+        flowing * flowing * (2.0 * thick + self.held) * self.yields * thick / COOLS
+    }
+}
+
+/// Where a drip is: what it resists with, how long it is with its lip, m, how thick there, m, and how fast, m/s.
+#[derive(Clone, Copy)]
+struct Strip {
+    with: Resists,
+    u: f64,
+    thick: f64,
+    speed: f64,
+}
+
+/// Warmth is lost at this over the thickness squared, m²/s: π² D/4.
+const COOLS: f64 = std::f64::consts::PI * std::f64::consts::PI * DIFFUSIVITY / 4.0;
 
 impl DripCourse {
     /// A fresh cream at `t_c` on a side of `side_c`, `dose_ml` a drip. What has set in it by then has set; on the side it
@@ -47,96 +101,156 @@ impl DripCourse {
         let still = (t_c - side_c).abs() < 1e-6;
         let interface_c = if still { t_c } else { contact_c(t_c, side_c) };
         let weight = prepared.density * GRAVITY;
-        let mut nodes = [[0.0; 2]; NODES];
-        for (k, node) in nodes.iter_mut().enumerate() {
+        let nodes = std::array::from_fn(|k| {
             let share = k as f64 / (NODES - 1) as f64;
             let point = prepared.at_set(interface_c + share * (t_c - interface_c), History::Fresh, &set);
-            *node =
-                [(point.yield_stress_pa / weight).ln(), (6.0 * point.plastic_viscosity_pa_s / weight).ln()];
+            [(point.yield_stress_pa / weight).ln(), (6.0 * point.plastic_viscosity_pa_s / weight).ln()]
+        });
+        DripCourse { nodes, section: 1e-6 * dose_ml / WIDTH }
+    }
+
+    /// What the cream does at a warmth, yield stress and viscosity multiplied.
+    #[inline]
+    fn resists(&self, warmth: f64, [times_yield, times_viscosity]: [f64; 2]) -> Resists {
+        let slice = warmth * (NODES - 1) as f64;
+        let k = (slice as usize).min(NODES - 2);
+        let part = slice - k as f64;
+        let [cold, warm] = [self.nodes[k], self.nodes[k + 1]];
+        let rises = [warm[0] - cold[0], warm[1] - cold[1]];
+        Resists {
+            warmth,
+            held: times_yield * (cold[0] + part * rises[0]).exp(),
+            yields: (-cold[1] - part * rises[1]).exp() / times_viscosity,
+            ln_held_by_x: -slice * rises[0],
+            ln_drag_by_x: -slice * rises[1],
         }
-        // ln interpolates linearly between nodes; a fine table of the exponentials is within 1e-5.
-        let mut table = [[0.0; 2]; SLICES + 1];
-        let per_node = SLICES / (NODES - 1);
-        for (k, pair) in nodes.windows(2).enumerate() {
-            let ratio = [0, 1].map(|q| ((pair[1][q] - pair[0][q]) / per_node as f64).exp());
-            let mut value = pair[0].map(f64::exp);
-            for slice in &mut table[k * per_node..(k + 1) * per_node] {
-                *slice = value;
-                value = [value[0] * ratio[0], value[1] * ratio[1]];
-            }
-        }
-        table[SLICES] = nodes[NODES - 1].map(f64::exp);
-        DripCourse { table, dose: 1e-6 * dose_ml }
+    }
+
+    fn strip(&self, with: Resists, u: f64) -> Strip {
+        let thick = self.section / u;
+        Strip { with, u, thick, speed: with.speed(thick) }
     }
 
     /// Length at which it stops, mm, with yield stress and viscosity multiplied; 200 mm at most.
     ///
-    /// Followed over its length, not its time: a drip that is almost still takes long and gets nowhere. Strides are of fourth
-    /// order and cut where it slows or cools much; within 0.5 % of steps so fine that they do not matter (the vectors ask that).
+    /// x = −ln warmth and u, the length and its lip, go together: du/dx = v h²/a, h = section/u, a = π² D/4. The burst at the
+    /// lip is followed over u, the creep at the end over x; within 0.5 % of strides so fine that they do not matter (a test
+    /// asks that).
     pub fn length_mm(&self, times_yield: f64, times_viscosity: f64) -> f64 {
         crate::patience::checkpoint();
-        let cooling = std::f64::consts::PI.powi(2) * DIFFUSIVITY / 4.0;
-        let flow = |length: f64, warmth: f64| {
-            let slice = warmth * SLICES as f64;
-            let k = (slice as usize).min(SLICES - 1);
-            let part = slice - k as f64;
-            let [cold, warm] = [self.table[k], self.table[k + 1]];
-            let held = times_yield * (cold[0] + part * (warm[0] - cold[0]));
-            let drag = times_viscosity * (cold[1] + part * (warm[1] - cold[1]));
-            let thick = self.dose / (WIDTH * (length + LIP));
-            let flowing = thick - held;
-            let speed = flowing * flowing * (2.0 * thick + held) / (drag * thick);
-            // Warmth lost a metre of way; the way to where it would thin to what is held.
-            (flowing > 0.0 && speed >= STOPPED)
-                .then(|| (speed, cooling / (thick * thick * speed), flowing / thick * (length + LIP)))
-        };
-        let (mut length, mut time, mut warmth) = (0.0, 0.0, 1.0);
-        let mut stride = LONGEST;
-        while time < LONGEST_TIME && length < LONGEST {
-            let Some((speed, cools, reach)) = flow(length, warmth) else { break };
-            let step = stride
-                .min(STRIDE * (length + LIP))
-                .min(0.6 / cools)
-                .min(0.45 * reach)
-                .max(FINEST)
-                .min(LONGEST - length);
-            // Runge and Kutta, fourth order, of ln warmth over the way.
-            let ahead = |way: f64, cools: f64| flow(length + way, warmth * shrink(way * cools));
-            let strides = ahead(0.5 * step, cools).and_then(|second| {
-                let third = ahead(0.5 * step, second.1)?;
-                Some([second, third, ahead(step, third.1)?])
-            });
-            match strides {
-                Some([b, c, d]) if d.0 > 0.15 * speed || step <= FINEST => {
-                    length += step;
-                    time += step * (1.0 / speed + 2.0 / b.0 + 2.0 / c.0 + 1.0 / d.0) / 6.0;
-                    warmth *= shrink(step * (cools + 2.0 * b.1 + 2.0 * c.1 + d.1) / 6.0);
-                    stride = 2.0 * step;
-                }
-                _ if step <= FINEST => break,
-                _ => stride = 0.4 * step,
-            }
+        let times = [times_yield, times_viscosity];
+        let mut at = self.strip(self.resists(1.0, times), LIP);
+        if at.speed < STOPPED {
+            return 0.0;
         }
-        (1e3 * length).min(LONGEST_MM)
+        let mut time = 0.0;
+        let whole = LONGEST + LIP;
+        while at.u < whole && time < LONGEST_TIME {
+            let Some(next) = self.burst(&at, times, &mut time) else { break };
+            at = next;
+        }
+        let mut stride = STRIDE.min(0.1 * COOLS * at.u / (at.speed * at.thick * at.thick));
+        while at.u < whole && time < LONGEST_TIME && stride > 1e-9 {
+            let (next, error) = self.creep(&at, times, stride);
+            let scale = 0.8 / error.max(1e-3).sqrt().sqrt();
+            if error > 1.0 || next.u < at.u {
+                stride *= scale.clamp(0.1, 0.7);
+                continue;
+            }
+            if next.speed < STOPPED {
+                // Where it creeps, length and speed go to their ends together.
+                at.u += (next.u - at.u) * (at.speed - STOPPED) / (at.speed - next.speed);
+                break;
+            }
+            time += 0.5 * stride * (at.thick * at.thick + next.thick * next.thick) / COOLS;
+            at = next;
+            stride = (stride * scale.clamp(0.3, 5.0)).min(STRIDE);
+        }
+        (1e3 * (at.u - LIP)).min(LONGEST_MM)
+    }
+
+    /// A stride of the burst, Runge and Kutta's of fourth order over u; none where it is over.
+    fn burst(&self, at: &Strip, times: [f64; 2], time: &mut f64) -> Option<Strip> {
+        // x gained a metre of way.
+        let cools = |thick: f64, speed: f64| COOLS / (thick * thick * speed);
+        let first = cools(at.thick, at.speed);
+        if first * at.u * BURST_ENDS > 1.0 {
+            return None;
+        }
+        let reach = (at.thick / at.with.held - 1.0) * at.u;
+        let step = (BURST * at.u).min(0.3 * reach).min(0.1 / first);
+        let ahead = |way: f64, x: f64| {
+            let thick = self.section / (at.u + way);
+            let speed = at.with.after(x).speed(thick);
+            (speed > STOPPED).then(|| (cools(thick, speed), speed))
+        };
+        let second = ahead(0.5 * step, 0.5 * step * first)?;
+        let third = ahead(0.5 * step, 0.5 * step * second.0)?;
+        let last = ahead(step, step * third.0)?;
+        let x = step * (first + 2.0 * second.0 + 2.0 * third.0 + last.0) / 6.0;
+        if x > 0.1 {
+            return None;
+        }
+        let next = self.strip(self.resists(at.with.warmth * shrink(x), times), at.u + step);
+        *time += step * (1.0 / at.speed + 2.0 / second.1 + 2.0 / third.1 + 1.0 / last.1) / 6.0;
+        (next.speed > STOPPED).then_some(next)
+    }
+
+    /// A stride of the creep over x and its error, of what is allowed: linearly implicit, since it is pulled to where it
+    /// stops. Rodas3 (Sandu and others 1997, from memory), of third order; γ = 1/2.
+    fn creep(&self, at: &Strip, times: [f64; 2], stride: f64) -> (Strip, f64) {
+        let Strip { with: Resists { warmth, held, yields, ln_held_by_x, ln_drag_by_x }, u, thick, speed } =
+            *at;
+        let (flowing, spread) = (thick - held, thick * thick / COOLS);
+        let grows = speed * spread;
+        let by_u = -(6.0 * thick * flowing * yields + speed) * spread / u;
+        let by_held = 3.0 * flowing * (thick + held) * held * yields / thick;
+        let by_x = -(by_held * ln_held_by_x + speed * ln_drag_by_x) * spread;
+        let then = self.resists(warmth * shrink(stride), times);
+        let growth = |u: f64| then.growth(self.section / u);
+        let (per, down) = (1.0 / stride, 1.0 / (2.0 / stride - by_u));
+        let a = (grows + 0.5 * stride * by_x) * down;
+        let b = (grows + 4.0 * per * a + 1.5 * stride * by_x) * down;
+        let c = (growth(u + 2.0 * a) + per * (a - b)) * down;
+        let d = (growth(u + 2.0 * a + c) + per * (a - b - 8.0 / 3.0 * c)) * down;
+        (self.strip(then, u + 2.0 * a + c + d), d.abs() / (TOLERANCE * u))
     }
 
     /// The z at which the drip is `length_mm` long when yield stress is multiplied by
     /// exp(z σ_yield) and viscosity by exp(z σ_viscosity): stiffer is shorter, so length falls as z
-    /// rises. Searched within ± 40 from `guess`; an end is returned where the length is never met.
-    pub fn z_for_length(&self, length_mm: f64, sigma: [f64; 2], guess: f64) -> f64 {
+    /// rises. Searched within ± 40 from `guess`, with how many mm it shortens there by z where that is known; an end is
+    /// returned where the length is never met.
+    pub fn z_for_length(&self, length_mm: f64, sigma: [f64; 2], guess: f64, shortens: Option<f64>) -> f64 {
         const FAR: f64 = 40.0;
         const CLOSE: f64 = 2e-4;
-        /// A twentieth of what a ruler on a cake can tell.
-        const CLOSE_MM: f64 = 0.05;
+        const STRIDE_Z: f64 = 0.04;
+        /// A tenth of what a ruler on a cake can tell.
+        const CLOSE_MM: f64 = 0.1;
         let excess = |z: f64| self.length_mm((z * sigma[0]).exp(), (z * sigma[1]).exp()) - length_mm;
         let mut a = guess.clamp(-FAR, FAR);
         let mut excess_a = excess(a);
         if excess_a.abs() < CLOSE_MM {
             return a;
         }
+        // Near a good guess secants are there in two or three.
+        let first = shortens.map_or(STRIDE_Z.copysign(excess_a), |by| (excess_a / by).clamp(-0.5, 0.5));
+        let mut b = (a + first).clamp(-FAR, FAR);
+        let mut excess_b = excess(b);
+        for _ in 0..3 {
+            if excess_b.abs() < CLOSE_MM {
+                return b;
+            }
+            let slope = (excess_b - excess_a) / (b - a);
+            let next = b - excess_b / slope;
+            if (excess_a > 0.0) != (excess_b > 0.0) || slope >= 0.0 || !((b - next).abs() < 1.0) {
+                break;
+            }
+            (a, excess_a) = (b, excess_b);
+            b = next.clamp(-FAR, FAR);
+            excess_b = excess(b);
+        }
         // Walk until the length is passed, tripling the stride.
-        let mut stride = if excess_a > 0.0 { 0.04 } else { -0.04 };
-        let (mut b, mut excess_b) = (a, excess_a);
+        let mut stride = STRIDE_Z.copysign(excess_b);
         while (excess_a > 0.0) == (excess_b > 0.0) {
             if b.abs() >= FAR && b.signum() == f64::signum(stride) {
                 return FAR * f64::signum(stride);
@@ -148,7 +262,8 @@ impl DripCourse {
         }
         // Bracketed: Illinois, falling back to halves. The length has small steps of its own.
         for round in 0..60 {
-            if (b - a).abs() < CLOSE {
+            // Far out it only says that it is far.
+            if (b - a).abs() < CLOSE * (1.0 + a * a) {
                 break;
             }
             let secant = b - excess_b * (b - a) / (excess_b - excess_a);
@@ -172,5 +287,5 @@ impl DripCourse {
 /// e^−x for a small step; exact beyond it.
 #[inline]
 fn shrink(x: f64) -> f64 {
-    if x < 0.6 { (1.0 - 0.5 * x + x * x / 12.0) / (1.0 + 0.5 * x + x * x / 12.0) } else { (-x).exp() }
+    if x.abs() < 0.6 { (1.0 - 0.5 * x + x * x / 12.0) / (1.0 + 0.5 * x + x * x / 12.0) } else { (-x).exp() }
 }

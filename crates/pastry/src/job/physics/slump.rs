@@ -15,7 +15,13 @@ pub fn gives_way_below(density: f64, height: f64) -> f64 {
     density * GRAVITY * height / 3f64.sqrt()
 }
 
-/// Stiffness under which something poured finds its own level within `bump` m, Pa: ρ g h.
-pub fn levels_below(density: f64, bump: f64) -> f64 {
+/// Yield stress under which something poured runs out over `reach` m and leaves no bump higher than `bump` m, Pa: ρ g h²/(2 L),
+/// the slope at which a sheet comes to rest.
+pub fn levels_below(density: f64, bump: f64, reach: f64) -> f64 {
+    density * GRAVITY * bump * bump / (2.0 * reach)
+}
+
+/// Yield stress under which a bump of `bump` m sinks when the mould is knocked on the table, Pa: ρ g h.
+pub fn settles_below(density: f64, bump: f64) -> f64 {
     density * GRAVITY * bump
 }

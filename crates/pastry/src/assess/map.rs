@@ -1,0 +1,195 @@
+//! A job over the temperatures of a map, before words.
+
+use crate::job::duty::{Estimate, Hint, Judged, MapAxis};
+use crate::job::judge::Question;
+use crate::job::kind::Job;
+use crate::job::physics::drip::LONGEST_MM;
+use crate::rheology::consistency::Banded;
+use crate::rheology::sweep::{Grid, SWEEP_POINTS, sweep};
+use crate::rheology::{History, Predictor};
+
+/// The numbers of a whole map, before words: nothing in it is allocated.
+pub struct Map {
+    /// Predictions with bands.
+    pub sweep: [Banded; SWEEP_POINTS],
+    /// Judgements.
+    pub judged: [Judged; SWEEP_POINTS],
+}
+
+/// Predicts and judges every point of a grid.
+pub fn map(predictor: &Predictor, job: &Job, axis: MapAxis, history: History, grid: Grid) -> Map {
+    let sweep = sweep(predictor, history, grid);
+    let question = Question { job, prepared: &predictor.base, axis, history };
+    let judge = |k: usize, hint: Hint| question.judge(&sweep[k], grid.temperature(k), hint);
+    let judged = if job.duty().edges_tell() { between(&judge, axis, &sweep) } else { each(&judge) };
+    Map { sweep, judged }
+}
+
+/// Every point judged, one after the other.
+fn each(judge: &impl Fn(usize, Hint) -> Judged) -> [Judged; SWEEP_POINTS] {
+    let mut hint: Hint = None;
+    std::array::from_fn(|k| {
+        let judged = judge(k, hint);
+        hint = judged.hint;
+        judged
+    })
+}
+
+/// Points between the judged ones at first.
+const FIRST: usize = 8;
+/// A middle that comes out this near to what its neighbours promise needs no more judging around it: share of a length, mm,
+/// standard deviations, chance. What is then read off is nearer by an order still.
+const NEAR_SHARE: f64 = 0.01;
+const NEAR_MM: f64 = 0.1;
+const NEAR_Z: f64 = 0.05;
+const NEAR_CHANCE: f64 = 0.01;
+
+/// Judges where it is dear: at a few points, at the middles between them, and at all others where a middle is not what its
+/// neighbours promise (a corner of the law, another verdict). The rest is read off cubics through what was judged.
+fn between(
+    judge: &impl Fn(usize, Hint) -> Judged,
+    axis: MapAxis,
+    sweep: &[Banded; SWEEP_POINTS],
+) -> [Judged; SWEEP_POINTS] {
+    let mut found: [Option<Judged>; SWEEP_POINTS] = [None; SWEEP_POINTS];
+    let mut hint = None;
+    // From the warm end: there a drip runs, and what is searched for is near.
+    for k in [SWEEP_POINTS - 1].into_iter().chain((0..SWEEP_POINTS).step_by(FIRST).rev()) {
+        let judged = judge(k, hint);
+        (hint, found[k]) = (judged.hint, Some(judged));
+    }
+    // Where the point between is judged: everywhere until it keeps what was promised.
+    let mut open = [true; SWEEP_POINTS];
+    let mut stride = FIRST;
+    while stride > 1 {
+        for from in (0..SWEEP_POINTS - 1).step_by(stride) {
+            let to = (from + stride).min(SWEEP_POINTS - 1);
+            let middle = (from + to) / 2;
+            if !open[from] || found[middle].is_some() {
+                continue;
+            }
+            let promised = Beside::of(&found, middle).map(|beside| beside.read(&found, middle));
+            let hint = found[from].as_ref().and_then(|judged| judged.hint);
+            let judged = judge(middle, promised.map_or(hint, |promised| Some(promised.z)));
+            let kept = promised.is_some_and(|promised| promised.is_near(&judged));
+            found[middle] = Some(judged);
+            if kept {
+                open[from..to].fill(false);
+            }
+        }
+        stride /= 2;
+    }
+    let known = found;
+    std::array::from_fn(|k| {
+        known[k].unwrap_or_else(|| {
+            Beside::of(&known, k)
+                .map_or_else(|| judge(k, None), |beside| beside.judged(&known, k, axis, &sweep[k]))
+        })
+    })
+}
+
+/// What is smooth in a judgement.
+#[derive(Clone, Copy)]
+struct Smooth {
+    measured: [f64; 3],
+    z: [f64; 2],
+    chance: f64,
+}
+
+impl Smooth {
+    fn is_near(&self, judged: &Judged) -> bool {
+        let Estimate { value, low, high } = judged.measured;
+        let lengths = self
+            .measured
+            .iter()
+            .zip([value, low, high])
+            .all(|(mine, own)| (mine - own).abs() < NEAR_MM + NEAR_SHARE * own);
+        let z = judged
+            .hint
+            .is_some_and(|own| self.z.iter().zip(own).all(|(a, b)| (a - b).abs() < NEAR_Z * (1.0 + b * b)));
+        lengths && z && (self.chance - judged.chance).abs() < NEAR_CHANCE
+    }
+}
+
+/// The judged points beside another: two below and two above, or as many as there are, of one verdict.
+struct Beside {
+    at: [usize; 4],
+}
+
+impl Beside {
+    /// None where verdicts differ: then nothing is read off.
+    fn of(found: &[Option<Judged>; SWEEP_POINTS], k: usize) -> Option<Self> {
+        let mut below = (0..k).rev().filter(|k| found[*k].is_some());
+        let mut above = (k + 1..SWEEP_POINTS).filter(|k| found[*k].is_some());
+        let (low, high) = (below.next()?, above.next()?);
+        let (lower, higher) = (below.next(), above.next());
+        let outer = match (lower, higher) {
+            (Some(lower), Some(higher)) => [lower, higher],
+            (Some(lower), None) => [below.next()?, lower],
+            (None, Some(higher)) => [higher, above.next()?],
+            (None, None) => return None,
+        };
+        let at = [low, high, outer[0], outer[1]];
+        // Past the longest that is told apart a length stands still: no cubic follows that.
+        let ends = |k: usize| {
+            found[k].as_ref().map(|judged| {
+                let Estimate { value, low, high } = judged.measured;
+                [value, low, high].map(|mm| mm >= LONGEST_MM)
+            })
+        };
+        if at.into_iter().any(|k| ends(k) != ends(low)) {
+            return None;
+        }
+        let of = |k: usize| found[k].as_ref();
+        let (a, b) = (of(low)?, of(high)?);
+        let same = a.outcome == b.outcome
+            && a.stands == b.stands
+            && a.undone == b.undone
+            && a.unknown == b.unknown
+            && a.crumbles == b.crumbles
+            && a.hint.is_some() == b.hint.is_some();
+        same.then_some(Beside { at })
+    }
+
+    /// Lagrange's cubic through the four.
+    fn read(&self, found: &[Option<Judged>; SWEEP_POINTS], k: usize) -> Smooth {
+        let mut smooth = Smooth { measured: [0.0; 3], z: [0.0; 2], chance: 0.0 };
+        for own in self.at {
+            let others = self.at.into_iter().filter(|other| *other != own);
+            let weight: f64 =
+                others.map(|other| (k as f64 - other as f64) / (own as f64 - other as f64)).product();
+            let Some(judged) = &found[own] else { continue };
+            let Estimate { value, low, high } = judged.measured;
+            for (sum, own) in smooth.measured.iter_mut().zip([value, low, high]) {
+                *sum += weight * own;
+            }
+            for (sum, own) in smooth.z.iter_mut().zip(judged.hint.unwrap_or_default()) {
+                *sum += weight * own;
+            }
+            smooth.chance += weight * judged.chance;
+        }
+        smooth
+    }
+
+    fn judged(
+        &self,
+        found: &[Option<Judged>; SWEEP_POINTS],
+        k: usize,
+        axis: MapAxis,
+        banded: &Banded,
+    ) -> Judged {
+        let Smooth { measured: [value, low, high], z, chance } = self.read(found, k);
+        let neighbour = found[self.at[0]].expect("a judged point");
+        let (on_axis, sigma) = match axis {
+            MapAxis::YieldStressPa => (banded.middle.yield_stress_pa, banded.sigma_yield),
+            MapAxis::ViscosityPaS => (banded.middle.viscosity_pa_s, banded.sigma_viscosity),
+        };
+        Judged {
+            measured: Estimate { value: value.max(0.0), low: low.max(0.0), high: high.max(0.0) },
+            chance: chance.clamp(0.0, 1.0),
+            map_window: z.map(|z| on_axis * (z * sigma).exp()),
+            hint: neighbour.hint.map(|_| z),
+            ..neighbour
+        }
+    }
+}
