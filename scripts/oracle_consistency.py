@@ -324,6 +324,7 @@ class Model:
         else:
             self.phi_em = self.phi_split = 1 - pf
             self.w_F, self.level, self.w_s = 1, L((1 - pf - .70) / .03), 0
+            self.wet = 1 - pf
 
         # Gels and the rest.
         acid_w = 100 * m["acid"] / max(W, 1e-9)
@@ -477,7 +478,8 @@ class Model:
         yo = .04 * spos(100 * self.m["yolk"] / .24 - 10, 1) * self.c_y if W else 0
         te = .03 * (1 - at["thin"]) * (spos(low - T, 1) + spos(T - high, 1))
         gg = self.gum_c
-        both = [al, ag, pe, fi, cr, yo, te]
+        we = 0 if W else 12 * max(0, self.wet - (.72 if self.family == "mousseline" else .58))
+        both = [al, ag, pe, fi, cr, yo, te, we]
         tau = both + [.8 * share["gum"] + .4 * spos(gg - .5, .1) + (2 if self.both_gums else 0), at["turning"][0],
                       (1 - self.P) * share["crowd"] if W else 0]
         eta = both + [.3 * log(1 + 20 * gg + 60 * gg * gg), at["turning"][1]]

@@ -42,7 +42,8 @@ impl Search<'_> {
         let mut document = self.document.clone();
         document.work.temperature_c = Temperature::from_celsius(rounded);
         let verb = if rounded > t_c { "Warm to" } else { "Cool to" };
-        let score = 0.02 + (rounded - t_c).abs() / 60.0;
+        // A thermometer is nearer than a scale: nothing in the bowl changes.
+        let score = 0.02 + (rounded - t_c).abs() / 300.0;
         Some(Candidate {
             score,
             kind: WayKind::Temperature,

@@ -23,7 +23,10 @@ const SETTLED: f64 = 0.6;
 pub fn ways(document: &FormulaDocument, kitchen: &Shelf, price: Price) -> Result<Ways, Vec<Fault>> {
     let search = Search::of(document, kitchen, price)?;
     let enough = SETTLED * search.margin;
-    if search.held && search.asked().met(&Mixture::of(&search.lines), enough, search.most_split) {
+    // What was not done is done; more of something does not make up for it.
+    let heat = search.heat();
+    let undone = !heat.is_empty();
+    if !undone && search.held && search.asked().met(&Mixture::of(&search.lines), enough, search.most_split) {
         return Ok(Ways { settled: true, ways: Vec::new(), nearest: None });
     }
     // What is not known here is not mended by grams.
@@ -40,9 +43,6 @@ pub fn ways(document: &FormulaDocument, kitchen: &Shelf, price: Price) -> Result
         candidates.extend(search.swaps());
         candidates.extend(search.other_gel());
     }
-    // What was not done is done; more of something does not make up for it.
-    let heat = search.heat();
-    let undone = !heat.is_empty();
     if undone {
         candidates.retain(|own| own.kind == WayKind::Swap);
     } else {

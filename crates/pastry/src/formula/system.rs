@@ -108,6 +108,12 @@ impl System {
         }
     }
 
+    /// Most liquid between the solids that fat outside was seen to hold, volume share: what mousselines and buttercreams of
+    /// common practice come to (assumed).
+    pub fn wet_to(self) -> f64 {
+        if self == System::Mousseline { 0.72 } else { 0.58 }
+    }
+
     /// What the model knows of it beforehand.
     pub fn traits(self) -> SystemTraits {
         use Continuous::{Fat, Water};

@@ -11,11 +11,13 @@ use crate::rheology::unchecked::Unchecked;
 /// Past this standard deviation of ln, added by distance alone, it is not known here (assumed).
 pub const KNOWN_TO: f64 = 1.0;
 
+const SOURCES: usize = Unchecked::ALL.len();
+
 /// What the distance adds, standard deviations of ln yield stress and of ln viscosity.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Added {
     /// By source, in the order of [`Unchecked::ALL`].
-    pub terms: [[f64; 2]; 10],
+    pub terms: [[f64; 2]; SOURCES],
 }
 
 impl Added {
@@ -66,6 +68,8 @@ pub struct Particles {
     pub of_dairy: f64,
     /// How far its yolk is cooked.
     pub yolk_cooked: f64,
+    /// Liquid of what is between its solids, volume share, where fat is outside; 0 elsewhere.
+    pub wet: f64,
 }
 
 impl Doubt {
@@ -93,13 +97,16 @@ impl Doubt {
         } else {
             (0.0, 0.0)
         };
+        // Drops that crowd one another in the butter: how much they take away was set on what holds together.
+        let wet = 12.0 * (particles.wet - system.wet_to()).max(0.0);
         let gum = serum.gum_percent;
         let gum_thick = 0.3 * (1.0 + 20.0 * gum + 60.0 * gum * gum).ln();
-        let mut terms = [[0.0; 2]; 10];
+        let mut terms = [[0.0; 2]; SOURCES];
         terms[Unchecked::Alcohol as usize] = [alcohol; 2];
         terms[Unchecked::Pectin as usize] = [pectin; 2];
         terms[Unchecked::Crowded as usize] = [crowded; 2];
         terms[Unchecked::Yolk as usize] = [yolk; 2];
+        terms[Unchecked::Wet as usize] = [wet; 2];
         terms[Unchecked::Gum as usize] = [0.0, gum_thick];
         let (rested_c, fresh_c) = system.checked_c();
         let base = [traits.sigma_yield, traits.sigma_viscosity].map(|sigma| sigma.max(options.least_sigma));

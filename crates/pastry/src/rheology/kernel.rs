@@ -131,7 +131,14 @@ impl Prepared {
                 system,
                 options,
                 &serum,
-                &Particles { share: particles, crowding, percolation, of_dairy, yolk_cooked: cooking.yolk },
+                &Particles {
+                    share: particles,
+                    crowding,
+                    percolation,
+                    of_dairy,
+                    yolk_cooked: cooking.yolk,
+                    wet: if water_outside { 0.0 } else { 1.0 - fat.matrix_fat },
+                },
             ),
             linking: if water_outside { water.linking } else { 1.0 },
             inside_out: match traits.continuous {

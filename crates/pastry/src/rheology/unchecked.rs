@@ -25,6 +25,8 @@ codes! {
         Turning = "turning",
         /// So thin that its particles hardly touch.
         Dilute = "dilute",
+        /// More liquid than fat outside was ever seen to hold.
+        Wet = "wet",
     }
 }
 
@@ -42,6 +44,7 @@ impl Unchecked {
             Unchecked::Gum => "so much gum",
             Unchecked::Turning => "fat that is half outside, half inside",
             Unchecked::Dilute => "solids that hardly touch",
+            Unchecked::Wet => "so much liquid in so little fat",
         }
     }
 }

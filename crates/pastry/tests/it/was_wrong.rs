@@ -428,3 +428,21 @@ fn tiers_and_kilograms_without_a_dowel_do_not_stand() {
     let finding = found(&answer, FindingCode::NoDowels).expect("said");
     assert_eq!(finding.standing, Standing::Trouble, "{}", finding.sentence);
 }
+
+#[test]
+fn a_custard_with_a_little_butter_in_it_is_no_mousseline() {
+    let with = |milk: f64, butter: f64| {
+        let lines = format!("milk {milk}; yolk 85; sugar 110; corn_starch 40; butter82 {butter}");
+        judged(Family::Mousseline, kind("fill"), &lines, 18.0, json!({ "cook_c": 96 }))
+    };
+    let warned = |answer: &Assessment| answer.warnings.iter().any(|own| own.code == WarningCode::TooWet);
+    // Common practice: butter from a third to two thirds of the milk.
+    for butter in [200.0, 250.0, 350.0] {
+        let usual = with(500.0, butter);
+        assert!(usual.at.unknown.is_none() && usual.at.chance > 0.6, "{butter}: {}", usual.at.headline);
+    }
+    assert!(!warned(&with(500.0, 350.0)));
+    let thin = with(1500.0, 350.0);
+    assert!(thin.at.unknown.is_some() && warned(&thin), "{}", thin.at.headline);
+    assert!(!thin.at.headline.contains("right"), "{}", thin.at.headline);
+}

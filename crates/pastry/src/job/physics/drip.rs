@@ -242,7 +242,8 @@ impl DripCourse {
             }
             let slope = (excess_b - excess_a) / (b - a);
             let next = b - excess_b / slope;
-            if (excess_a > 0.0) != (excess_b > 0.0) || slope >= 0.0 || !((b - next).abs() < 1.0) {
+            if (excess_a > 0.0) != (excess_b > 0.0) || slope >= 0.0 || next.is_nan() || (b - next).abs() > 1.0
+            {
                 break;
             }
             (a, excess_a) = (b, excess_b);

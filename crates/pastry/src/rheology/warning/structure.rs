@@ -54,6 +54,20 @@ pub(super) fn structure_warnings(
             "Have all parts at 20 to 22 °C, add liquid in small parts, or beat in more soft butter.",
         ));
     }
+    let wet = prepared.inside_out.fat_of_fluid;
+    if system == System::Mousseline && wet > system.wet_to() + 0.02 {
+        found.push(warning(
+            WarningCode::TooWet,
+            Severity::Care,
+            format!(
+                "There is more custard than its butter holds: {:.0} % of the two is liquid, up to {:.0} % is usual. It is \
+                 a custard with butter in it, and softer.",
+                100.0 * wet,
+                100.0 * system.wet_to()
+            ),
+            "Beat in more soft butter, or boil the custard with more starch.",
+        ));
+    }
     if water_outside && prepared.crowding > 1.0 {
         found.push(warning(
             WarningCode::Crowded,
