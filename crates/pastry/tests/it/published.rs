@@ -3,15 +3,20 @@
 //! dairy, gelatin, agar and starch were set with these tables in view: they are checks of form, not independent evidence.
 
 use crate::support::{mixture, number, rows};
+use pastry::assess::room::must_be_cold;
 use pastry::assess::{FormulaDocument, assess};
+use pastry::formula::egg_heat::EggKind;
 use pastry::formula::{Family, Line, System};
+use pastry::heat::Freezing;
 use pastry::ingredient::StarchKind;
 use pastry::ingredient::starch::later_k;
+use pastry::ingredient::{Composition, Part, find};
 use pastry::job::Job;
 use pastry::job::jobs::SoakGeometry;
 use pastry::rheology::History::{Fresh, Rested};
 use pastry::rheology::clock::Clock;
 use pastry::rheology::gelatin::{melts_c, set_share};
+use pastry::rheology::serum::Serum;
 use pastry::rheology::{Options, Prepared};
 
 /// The viscosity that the page shows for a drink at a temperature, mPa·s.
@@ -168,4 +173,137 @@ fn starches_swell_where_their_curves_say_and_later_in_sugar() {
     for (sugar, about) in [(50.0, 84.0), (60.0, 92.0)] {
         assert!((62.0 + later_k(sugar) - about).abs() < 3.0, "{sugar} %: {}", 62.0 + later_k(sugar));
     }
+}
+
+/// What a row of the freezing table is made of, per cent of the mass.
+fn frozen(what: &str, percent: f64) -> Composition {
+    let of = |parts: &[(Part, f64)]| {
+        let mut m = Composition::NONE;
+        for (part, share) in parts {
+            m.0[*part as usize] = 0.01 * share;
+        }
+        m
+    };
+    let in_water = |part| of(&[(part, percent), (Part::Water, 100.0 - percent)]);
+    match what {
+        "sucrose" => in_water(Part::Sucrose),
+        "ethanol" => in_water(Part::Alcohol),
+        "sodium chloride" => in_water(Part::Salt),
+        "glucose" => in_water(Part::Glucose),
+        // Protein and fat of milk beside them.
+        milk if milk.starts_with("milk") => of(&[
+            (Part::Water, 87.5),
+            (Part::Lactose, 4.9),
+            (Part::MilkFat, 3.6),
+            (Part::MilkProtein, 3.3),
+            (Part::Other, 0.7),
+        ]),
+        _ => of(&[
+            (Part::Water, 61.0),
+            (Part::Sucrose, 16.0),
+            (Part::Lactose, 6.0),
+            (Part::MilkFat, 12.0),
+            (Part::MilkProtein, 4.0),
+            (Part::Other, 1.0),
+        ]),
+    }
+}
+
+#[test]
+fn ice_begins_and_grows_as_the_tables_say() {
+    let mut checked = 0;
+    for row in rows(include_str!("data/freezing_points.csv")) {
+        let (what, published) = (row["what"].as_str(), number(&row, "published"));
+        let percent = row["percent"].parse().unwrap_or_default();
+        let composition = frozen(what, percent);
+        let freezing = Freezing::of(&composition);
+        checked += 1;
+        match what.split_once("frozen at ") {
+            Some((_, at)) => {
+                let t_c: f64 = at.trim_end_matches(" C").parse().unwrap();
+                let share = freezing.ice(t_c) / composition.get(Part::Water);
+                assert!((share - published).abs() < 0.03, "{what}: {share:.3} for {published}");
+            }
+            None => {
+                let got = freezing.begins_c().unwrap();
+                // Strong spirit is outside: the law holds to 30 %, and says so.
+                let within =
+                    if what == "ethanol" && percent > 30.0 { 3.0 } else { 0.05 * published.abs() + 0.02 };
+                assert!((got - published).abs() < within, "{what} {percent} %: {got:.2} for {published} °C");
+            }
+        }
+    }
+    assert!(checked >= 24, "{checked} rows");
+}
+
+#[test]
+fn what_must_be_cold_is_table_b_of_the_food_code() {
+    // "< 0.88", "0.88-0.90", "> 0.90-0.92": the numbers of a range, and one inside it.
+    let inside = |range: &str, low: f64, high: f64| -> Vec<f64> {
+        let numbers: Vec<f64> = range
+            .split(|c: char| !(c.is_ascii_digit() || c == '.'))
+            .filter_map(|one| one.parse().ok())
+            .collect();
+        match (range.chars().next(), numbers.as_slice()) {
+            (Some('<'), [to]) => vec![low, to - 1e-6],
+            (Some('>'), [from]) => vec![from + 1e-6, high],
+            (Some('>'), [from, to]) => vec![from + 1e-6, 0.5 * (from + to), *to],
+            (_, [from, to]) => vec![*from, 0.5 * (from + to), *to],
+            other => panic!("{range}: {other:?}"),
+        }
+    };
+    let mut checked = 0;
+    for row in rows(include_str!("data/food_code_table_b.csv")) {
+        for aw in inside(&row["aw"], 0.5, 0.99) {
+            for ph in inside(&row["ph"], 2.0, 8.0) {
+                checked += 1;
+                assert_eq!(must_be_cold(aw, ph), row["verdict"] == "keep cold", "{aw} {ph}: {row:?}");
+            }
+        }
+    }
+    assert!(checked > 80, "{checked}");
+}
+
+#[test]
+fn egg_is_held_as_long_as_the_codes_say() {
+    for row in rows(include_str!("data/egg_holds.csv")) {
+        let kind = match row["kind"].as_str() {
+            "whole_egg" => EggKind::Whole,
+            "yolk" => EggKind::Yolk,
+            "yolk_sugared" => EggKind::SugaredYolk,
+            "white" => EggKind::White,
+            _ => EggKind::Any,
+        };
+        let (t_c, minutes) = (number(&row, "t_c"), number(&row, "minutes"));
+        let got = kind.hold_min(t_c);
+        assert!((got / minutes - 1.0).abs() < 0.15, "{kind:?} at {t_c} °C: {got:.2} for {minutes} min");
+    }
+}
+
+#[test]
+fn spirit_thickens_water_and_glucose_syrup_is_thick() {
+    for row in rows(include_str!("data/spirit_and_syrup_viscosity.csv")) {
+        let (t_c, published) = (number(&row, "t_c"), number(&row, "viscosity_mpa_s"));
+        let composition = match row["what"].as_str() {
+            "ethanol in water" => frozen("ethanol", number(&row, "percent")),
+            _ => find("glucose40").unwrap().composition,
+        };
+        let got = 1e3 * Serum::new(&composition, 0.0, t_c).viscosity(t_c);
+        let ratio = got / published;
+        let within = number(&row, "within");
+        assert!(
+            (1.0 / within..within).contains(&ratio),
+            "{} at {t_c} °C: {got:.3} for {published} mPa·s",
+            row["what"]
+        );
+    }
+    // Spirit and sugar together: no table at hand; thicker than either alone, which is the order of it.
+    let mix = |sugar: f64, spirit: f64| {
+        let mut m = Composition::NONE;
+        m.0[Part::Sucrose as usize] = sugar;
+        m.0[Part::Alcohol as usize] = spirit;
+        m.0[Part::Water as usize] = 1.0 - sugar - spirit;
+        Serum::new(&m, 0.0, 20.0).viscosity(20.0)
+    };
+    assert!(mix(0.3, 0.1) > mix(0.3, 0.0) && mix(0.3, 0.1) > mix(0.0, 0.1));
 }
