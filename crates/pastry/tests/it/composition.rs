@@ -188,3 +188,32 @@ fn a_condensed_milk_is_told_from_a_plain_one_by_its_added_sugar() {
         );
     }
 }
+
+#[test]
+fn milk_chocolate_that_says_nothing_of_its_milk_has_six_per_cent_of_milk_fat() {
+    // Directive 2000/36/EC asks for 3.5 %, most have about 6 (from memory of labels); the rest of the fat is the cocoa's.
+    let label = |milk_fat_percent| Label {
+        kind: LabelKind::MilkChocolate,
+        fat_g: 31.0,
+        saturates_g: Some(19.0),
+        carbohydrate_g: 56.0,
+        sugars_g: 55.0,
+        fibre_g: Some(2.0),
+        protein_g: 7.0,
+        salt_g: 0.2,
+        cocoa_percent: Some(32.0),
+        milk_fat_percent,
+        alcohol_percent_vol: None,
+        brix: None,
+    };
+    let of = |milk_fat| {
+        let parts = label(milk_fat).infer().unwrap().composition_percent;
+        [Part::MilkFat, Part::CocoaButter, Part::Cocoa]
+            .map(|part| parts.get(&part).copied().unwrap_or_default())
+    };
+    let [milk, cocoa_butter, cocoa] = of(None);
+    assert!((milk - 6.0).abs() < 0.2 && (cocoa_butter - 25.0).abs() < 0.5, "{milk} {cocoa_butter}");
+    assert!((cocoa + cocoa_butter - 32.0).abs() < 0.5, "{cocoa} and {cocoa_butter} of 32");
+    let [said, ..] = of(Some(4.0));
+    assert!((said - 4.0).abs() < 0.2, "{said}");
+}

@@ -7,7 +7,7 @@ use pastry::assess::starts::starts;
 use pastry::assess::{FormulaDocument, Ready};
 use pastry::formula::Family;
 use pastry::ingredient::Shelf;
-use pastry::job::duty::Outcome;
+use pastry::job::duty::{Cream, Outcome};
 use pastry::job::jobs::DripGeometry;
 use pastry::job::judge::Question;
 use pastry::job::kind::Job;
@@ -134,4 +134,27 @@ fn a_map_says_what_each_of_its_temperatures_alone_would() {
         }
     }
     assert!(read_off > 100, "{read_off} temperatures read off");
+}
+
+#[test]
+fn what_sets_while_it_is_done_has_less_of_a_chance() {
+    let mut lost = 0;
+    for document in drips().iter().step_by(3) {
+        let predictor = predictor(document);
+        let (job, prepared) = (&document.work.job, &predictor.base);
+        let axis = job.axis(document.family);
+        let question = Question { job, prepared, axis, history: History::Fresh };
+        for t_c in [16.0, 18.0, 19.0, 20.0, 21.0, 23.0] {
+            let banded = predictor.at(t_c, History::Fresh);
+            let cream = Cream { prepared, axis, clock: prepared.clock() };
+            let as_it_comes = job.duty().judge(cream, &banded, t_c, None).chance;
+            let judged = question.judge(&banded, t_c, None);
+            if judged.unknown.is_some() {
+                continue;
+            }
+            assert!(judged.chance <= as_it_comes + 0.02, "{}: {} at {t_c}", document.name, judged.chance);
+            lost += usize::from(judged.chance < 0.9 * as_it_comes && as_it_comes > 0.2);
+        }
+    }
+    assert!(lost > 5, "{lost} lose some");
 }

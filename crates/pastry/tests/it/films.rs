@@ -124,3 +124,19 @@ fn a_runny_drip_stops_where_the_wall_holds_it() {
         assert!((ours - wanted).abs() < 0.003, "{times} times as firm: {ours} m, closed {wanted}");
     }
 }
+
+#[test]
+fn the_spread_of_a_film_is_its_slope() {
+    // By small steps: caught, draining and held films alike.
+    for (tau, eta, side_c) in [(0.5, 0.4, -18.0), (8.0, 2.0, 12.0), (0.0, 0.05, 30.0), (30.0, 9.0, 5.0)] {
+        let film = Film::on_side([tau, eta], 1100.0, 0.06, contact_c(32.0, side_c), side_c);
+        let sigma = [0.4, 0.6];
+        let step = 1e-4;
+        let by_step = (film.thickness_at(step, sigma) / film.thickness_at(-step, sigma)).ln() / (2.0 * step);
+        assert!(
+            (film.sigma(sigma) - by_step).abs() < 1e-4,
+            "{tau} {eta}: {} for {by_step}",
+            film.sigma(sigma)
+        );
+    }
+}

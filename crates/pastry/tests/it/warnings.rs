@@ -206,3 +206,33 @@ fn a_soak_off_its_richness_says_its_brix() {
     raises(&rich("90 g"), WarningCode::SoakBrix, "31 °Bx, less than the 45 to 57");
     silent(&rich("200 g"), WarningCode::SoakBrix);
 }
+
+#[test]
+fn honey_and_a_spoon_of_spirit_are_named() {
+    let with = |lines: &[(&str, &str)]| judged(Family::Ganache, "fill", lines, 21.0, NONE());
+    let honey = with(&[("dark55", "200 g"), ("cream36", "150 g"), ("honey", "8 g")]);
+    raises(&honey, WarningCode::Honey, "infants under one");
+    silent(&honey, WarningCode::Alcohol);
+    // 10 g of rum in 360 g is 1 % by volume: a guest who takes none must know.
+    let spirit = with(&[("dark55", "200 g"), ("cream36", "150 g"), ("rum40", "10 g")]);
+    raises(&spirit, WarningCode::Alcohol, "% ");
+    silent(&spirit, WarningCode::Honey);
+    silent(&with(&[("dark55", "200 g"), ("cream36", "150 g")]), WarningCode::Alcohol);
+}
+
+#[test]
+fn a_ganache_near_its_edge_wants_care_before_it_splits() {
+    // 70 % at two to one binds for careful hands (common practice); at three to one it breaks.
+    let of =
+        |dark: &str| judged(Family::Ganache, "fill", &[("dark70", dark), ("cream36", "100 g")], 21.0, NONE());
+    silent(&of("100 g"), WarningCode::Split);
+    let indices: Vec<f64> =
+        ["160 g", "170 g", "180 g", "190 g"].map(|dark| of(dark).figures.split.value).to_vec();
+    let near = ["160 g", "170 g", "180 g", "190 g"]
+        .into_iter()
+        .zip(&indices)
+        .find(|(_, s)| (0.17..0.55).contains(*s));
+    let (dark, _) = near.unwrap_or_else(|| panic!("none is near its edge: {indices:?}"));
+    raises(&of(dark), WarningCode::Split, "wants care");
+    raises(&of("320 g"), WarningCode::Split, "It splits");
+}
