@@ -26,6 +26,7 @@ mod module_order;
 mod order_lists;
 mod orders;
 mod overpour;
+mod paper;
 mod practice;
 mod published;
 mod recipe_lines;
