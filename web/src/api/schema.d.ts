@@ -3678,7 +3678,7 @@ export interface components {
              * @description Temperature at which it is poured, °C.
              */
             temperature_c: number;
-            /** @description The opening, Pa: what levels by itself, and holds its bubbles when it has some. */
+            /** @description The opening, Pa: what settles in the mould, by itself or knocked on the table, and holds its bubbles when it has some. */
             window_pa: number[];
             /** @description Yield stress there with its 90 % band, Pa. */
             yield_stress_pa: components["schemas"]["Estimate"];
@@ -4892,7 +4892,7 @@ export interface components {
          * @description What takes a formula away from what was checked.
          * @enum {string}
          */
-        Unchecked: "alcohol" | "agar" | "pectin" | "fish_gelatin" | "crowded" | "yolk" | "temperature" | "gum" | "turning" | "dilute";
+        Unchecked: "alcohol" | "agar" | "pectin" | "fish_gelatin" | "crowded" | "yolk" | "temperature" | "gum" | "turning" | "dilute" | "wet";
         /** @description What uses a thing. */
         UsedIn: {
             /** @description Its key. */
