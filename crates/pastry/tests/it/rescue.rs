@@ -416,3 +416,39 @@ fn burnt_is_never_mended_and_raw_egg_is_said_to_be_raw() {
     };
     assert!(answered(&ask).cautions.iter().any(|own| own.words.contains("under 71 °C")));
 }
+
+#[test]
+fn half_of_it_goes_in_first_and_milk_is_kept_cold() {
+    let mut halves = 0;
+    every_step(|name, ask, answer, step| {
+        let dairy = ask
+            .document
+            .lines
+            .iter()
+            .any(|line| ["milk", "cream36", "egg"].contains(&line.ingredient.as_str()));
+        if dairy {
+            assert!(answer.cautions.iter().any(|own| own.words.contains("four hours")), "{name}");
+        }
+        let Some(added) = step.addition.as_ref().filter(|added| added.grams >= 10.0) else { return };
+        halves += 1;
+        assert!((added.first_g / added.grams - 0.5).abs() < 0.06, "{name}: {added:?}");
+    });
+    assert!(halves > 30, "{halves}");
+}
+
+#[test]
+fn a_remedy_breaks_nothing_that_is_whole() {
+    let (mut broken, mut solved) = (0, 0);
+    every_step(|name, ask, _, step| {
+        let Some(added) = &step.addition else { return };
+        broken += usize::from(added.basis == Basis::Breaks);
+        let Some(document) = step.document.as_ref().filter(|_| added.basis == Basis::Solved) else { return };
+        solved += 1;
+        let [was, is] = [&ask.document, document].map(|document| assess(document).unwrap().figures);
+        let split = (was.split.value, is.split.value);
+        assert!(split.1 <= 0.17 || split.1 <= 1.05 * split.0, "{name}: {} splits it, {split:?}", added.name);
+        let sweet = (was.sweetness_percent, is.sweetness_percent);
+        assert!(sweet.1 <= 1.17 * sweet.0.max(1.0), "{name}: {} {sweet:?}", added.name);
+    });
+    assert!(solved > 30, "{solved} solved, {broken} would break something");
+}

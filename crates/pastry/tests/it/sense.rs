@@ -2,9 +2,9 @@
 //! every start put wrong, and of the swaps of every start.
 
 use crate::support::{disturbed, grams_of};
-use pastry::assess::FormulaDocument;
 use pastry::assess::starts::starts;
-use pastry::balance::{Way, ways};
+use pastry::assess::{Assessment, FormulaDocument, assess};
+use pastry::balance::{Way, WayKind, ways};
 use pastry::formula::process::overrun_percent;
 use pastry::formula::system::Continuous;
 use pastry::formula::{Family, WeighedLine};
@@ -94,4 +94,55 @@ fn every_family_says_from_where_it_is_worked() {
             assert!(t_c >= from_c - 1e-9, "{} is started at {t_c} °C, worked from {from_c}", family.word());
         }
     }
+}
+
+#[test]
+fn what_a_way_does_besides_is_said_the_right_way_round() {
+    let mut said = std::collections::BTreeSet::new();
+    for (name, document) in disturbed().into_iter().step_by(3) {
+        let before = assess(&document).unwrap();
+        for way in ways(&document, &Shelf::catalogue(), &|_| None).unwrap().ways {
+            let after = assess(&way.document).unwrap();
+            let sweet = after.figures.sweetness_percent - before.figures.sweetness_percent;
+            let fat = after.totals.phases_of_total_percent.fat - before.totals.phases_of_total_percent.fat;
+            let room = |answer: &Assessment| answer.in_the_room.yield_stress_pa.value;
+            let aw = |answer: &Assessment| answer.figures.water_activity.as_ref().map_or(0.0, |aw| aw.value);
+            for (word, by) in [
+                ("sweeter by", sweet),
+                ("less sweet by", -sweet),
+                ("richer by", fat),
+                ("leaner by", -fat),
+                ("keeps less well", aw(&after) - aw(&before)),
+                ("keeps longer", aw(&before) - aw(&after)),
+                ("sets firmer", room(&after) - room(&before)),
+                ("sets softer", room(&before) - room(&after)),
+            ] {
+                if way.effect_words.contains(word) {
+                    said.insert(word);
+                    assert!(by > 0.0, "{name}: {}: {}", way.title, way.effect_words);
+                }
+            }
+        }
+    }
+    assert_eq!(said.len(), 8, "{said:?}");
+}
+
+#[test]
+fn a_way_that_cools_stays_right_for_as_long_as_the_job_takes_twice() {
+    let mut cooled = 0;
+    for (name, document) in disturbed() {
+        for way in ways(&document, &Shelf::catalogue(), &|_| None).unwrap().ways {
+            if way.kind == WayKind::Temperature && way.title.starts_with("Cool") {
+                cooled += 1;
+                let need = 2.0 * document.work.job.duty().minutes_needed();
+                let lasts = assess(&way.document).unwrap().at.lasts_min;
+                assert!(
+                    lasts.is_none_or(|minutes| minutes >= 0.95 * need),
+                    "{name}: {} for {lasts:?} min",
+                    way.title
+                );
+            }
+        }
+    }
+    assert!(cooled > 30, "{cooled}");
 }

@@ -3,7 +3,7 @@
 
 use crate::support::grams_of;
 use pastry::assess::starts::starts;
-use pastry::assess::{FormulaDocument, assess};
+use pastry::assess::{Assessment, FormulaDocument, assess};
 use pastry::fault::FaultCode;
 use pastry::formula::rules::Rules;
 use pastry::formula::{Family, Line};
@@ -291,6 +291,8 @@ fn a_cheaper_stand_in_is_said_to_be_cheaper_and_a_missing_price_says_nothing() {
     let priced = done(&ask).options.remove(0);
     assert!(priced.differs.iter().any(|words| words.starts_with("cheaper by")), "{:?}", priced.differs);
     assert!(priced.differs.contains(&"no more egg".to_owned()), "{:?}", priced.differs);
+    let cost = priced.kept.iter().find(|held| held.goal == Goal::Cost).unwrap();
+    assert!(cost.held, "cheaper is no dearer: {:?}", priced.kept);
     let unpriced = swap(&ask, &Shelf::catalogue(), &|_| None).unwrap().options.remove(0);
     assert!(!unpriced.differs.iter().any(|words| words.contains("cheaper") || words.contains("dearer")));
     let cost = unpriced.kept.iter().find(|held| held.goal == Goal::Cost).unwrap();
@@ -319,4 +321,50 @@ fn gelatin_gone_for_agar_says_what_agar_is_like() {
     let gelatin = option.changes.iter().find(|change| change.name.starts_with("Gelatin")).unwrap().from_g;
     // Common practice: a quarter to a half of the gelatin, by what it must hold.
     assert!((0.1..0.7).contains(&(agar / gelatin)), "{agar} g for {gelatin} g");
+}
+
+#[test]
+fn what_differs_is_said_the_right_way_round_and_allergens_and_raw_egg_always() {
+    let custard = start(Family::PastryCream, "fill");
+    let soya = replace(&custard, "milk", "soy_drink").options.remove(0);
+    assert!(soya.differs.contains(&"new allergen: soya".to_owned()), "{:?}", soya.differs);
+    let ganache = start(Family::Ganache, "fill");
+    let egg = replace(&ganache, "butter82", "yolk").options.remove(0);
+    assert!(egg.differs.contains(&"brings raw egg".to_owned()), "{:?}", egg.differs);
+    let mut said = std::collections::BTreeSet::new();
+    for (of, by) in [
+        ("cream36", "milk"),
+        ("cream36", "cream48"),
+        ("dark60", "white30"),
+        ("dark60", "dark80"),
+        ("cream36", "water"),
+    ] {
+        let option = replace(&ganache, of, by).options.remove(0);
+        let [was, is] = [&ganache, &option.document].map(|document| assess(document).unwrap());
+        let aw = |answer: &Assessment| answer.figures.water_activity.as_ref().map_or(0.0, |aw| aw.value);
+        let fat = |answer: &Assessment| answer.totals.phases_of_total_percent.fat;
+        for (word, by) in [
+            ("keeps less well", aw(&is) - aw(&was)),
+            ("keeps longer", aw(&was) - aw(&is)),
+            ("richer in fat", fat(&is) - fat(&was)),
+            ("leaner", fat(&was) - fat(&is)),
+        ] {
+            if option.differs.iter().any(|words| words.starts_with(word)) {
+                said.insert(word);
+                assert!(by > 0.0, "{}: {:?}", option.title, option.differs);
+            }
+        }
+    }
+    assert!(said.len() >= 3, "{said:?}");
+}
+
+#[test]
+fn egg_is_egg_by_its_allergen_alone() {
+    let mut own = find("biscuit_crumb").unwrap().as_ref().clone();
+    assert!(!Avoid::Egg.hits(&own));
+    own.allergens = vec!["egg".to_owned()];
+    own.origins.clear();
+    assert!(Avoid::Egg.hits(&own));
+    own.allergens = vec!["milk".to_owned()];
+    assert!(Avoid::Dairy.hits(&own) && !Avoid::Egg.hits(&own));
 }

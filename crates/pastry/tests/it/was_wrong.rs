@@ -16,6 +16,7 @@ use pastry::rheology::warning::WarningCode;
 use pastry::rheology::{History, Options, Predictor, Prepared};
 use pastry::stack::Standing;
 use pastry::stack::check::finding::FindingCode;
+use pastry::stack::shape::body::Body;
 use serde_json::{Value, json};
 
 /// A formula of lines "id grams; id grams", judged.
@@ -453,4 +454,27 @@ fn a_custard_with_a_little_butter_in_it_is_no_mousseline() {
     let thin = with(1500.0, 350.0);
     assert!(thin.at.unknown.is_some() && warned(&thin), "{}", thin.at.headline);
     assert!(!thin.at.headline.contains("right"), "{}", thin.at.headline);
+}
+
+#[test]
+fn more_than_three_kilograms_above_need_dowels_and_less_wants_care() {
+    // Two tiers, the upper one made wider until it weighs: common practice is a dowel under anything of some weight.
+    let of = |times: f64| {
+        let mut cake = chosen(&template("tiers"));
+        cake.tiers.truncate(2);
+        for tier in &mut cake.tiers {
+            tier.dowels = None;
+            if let Body::Round { diameter_mm } = &mut tier.body {
+                *diameter_mm *= times;
+            }
+        }
+        let answer = worked_out(&cake);
+        let finding = found(&answer, FindingCode::NoDowels).expect("said").clone();
+        (finding.standing, finding.sentence)
+    };
+    let all = [0.6, 0.8, 1.0, 1.4, 1.8, 2.2].map(of);
+    let heavy: Vec<_> = all.iter().filter(|(_, sentence)| sentence.contains("without a dowel")).collect();
+    assert!(!heavy.is_empty(), "{all:?}");
+    assert!(heavy.iter().all(|(standing, _)| *standing == Standing::Trouble), "{all:?}");
+    assert!(all.iter().any(|(standing, _)| *standing == Standing::Care), "{all:?}");
 }

@@ -18,6 +18,9 @@ const ROOM_FOR_LABEL = 104
 const LEAST = 6
 /** Less alcohol than this is not named, per cent of total. */
 const LEAST_NAMED = 0.05
+/** Heights kept for the bar with its words beside it, and for the bar with a list of four below it. */
+const BESIDE = 90
+const LISTED = 144
 /** Under this the words have no room at the bar and stand in a list below it. */
 const ROOM_FOR_WORDS = 520
 
@@ -53,12 +56,12 @@ export function Balance({ answer, instead, fresh }: BalanceProps) {
     ]
   })
   const listed = width < ROOM_FOR_WORDS
-  const narrow = !listed && parts.some((segment) => segment.share * scale < ROOM_FOR_LABEL)
-  const top = narrow ? 20 : 2
+  // The room above the bar is kept whether a name stands there or not: what is below must not move when an answer comes.
+  const top = listed ? 2 : 20
   const brackets = answer ? labels(answer, segments, scale, width - airRoom) : []
   const above = labelsAbove(parts, scale, width - airRoom)
   return (
-    <div ref={frame} className="min-h-[70px]" style={{ minHeight: 70 + (narrow ? 18 : 0) }}>
+    <div ref={frame} style={{ minHeight: listed ? LISTED : BESIDE }}>
       {width > 0 && (
         <svg
           width={width}
