@@ -229,7 +229,7 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
         at.lasts_min = Some(digits(minutes));
         at.detail = format!("{} {}", at.detail, lasts_sentence(minutes));
     }
-    let spans = spans(&question, grid, &map.judged.each_ref().map(|judged| judged.outcome));
+    let spans = spans(&question, grid, &map.judged);
     let curves = History::ALL
         .into_iter()
         .filter(|other| *other != history && differs(&predictor, *other, history))
@@ -277,7 +277,12 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
             axis,
             standing_in_the_room(&made, &mixture, raw_egg(&warned)),
         ),
-        span_sentence: span_sentence(job, &spans, grid.hottest_c()),
+        span_sentence: span_sentence(
+            job,
+            &spans,
+            grid.hottest_c(),
+            map.judged.iter().all(|judged| judged.unknown.is_none()),
+        ),
         spans,
         pour: pour_c.map(|pour_c| pour(&made, pour_c.celsius(), grid)),
         sweep: (0..SWEEP_POINTS)

@@ -59,7 +59,9 @@ pub(super) fn in_the_room(
         other => format!("falls as a {}", other.word()),
     };
     let keeps = keeping(family);
+    let known = banded.unknown.is_none();
     let number = match axis {
+        _ if !known => "what it would be is not known".to_owned(),
         MapAxis::ViscosityPaS => format!("a spoonful {falls}, about {} Pa·s", two_digits(eta)),
         MapAxis::YieldStressPa => format!("it would be a {set}, about {} Pa", two_digits(tau)),
     };
@@ -78,6 +80,7 @@ pub(super) fn in_the_room(
             };
             format!("Keep it at 5 °C or below, {hours}; your food code decides. At {room_c:.1} °C {number}.")
         }
+        _ if !known => format!("In the room at {room_c:.1} °C {number}: leave a spoonful there first."),
         MapAxis::ViscosityPaS => {
             format!("In the room at {room_c:.1} °C a spoonful {falls}, about {} Pa·s.", two_digits(eta))
         }

@@ -83,6 +83,11 @@ impl Poured<'_> {
         }
     }
 
+    /// Whether it stands near enough to what was checked.
+    fn known(&self, t_c: f64) -> bool {
+        self.prepared.unknown(&self.prepared.at(t_c, History::Fresh), t_c, History::Fresh).is_none()
+    }
+
     /// Minutes it still pours when it is held at `t_c`; none when there is no end to it.
     fn lasts_min(&self, t_c: f64) -> Option<f64> {
         if !self.prepared.sets_at(t_c) {
@@ -116,7 +121,7 @@ pub fn pour(predictor: &Predictor, t_c: f64, grid: Grid) -> Pour {
     let limits = poured.limits;
     let banded = predictor.at(t_c, History::Fresh);
     let tau = banded.middle.yield_stress_pa;
-    let inside = |t_c: f64| poured.outcome(t_c) == Outcome::Inside;
+    let inside = |t_c: f64| poured.outcome(t_c) == Outcome::Inside && poured.known(t_c);
     let spans = spans_where(grid, |k| inside(grid.temperature(k)), inside);
     let here = poured.outcome(t_c);
     let value = two_digits(tau);
@@ -129,6 +134,9 @@ pub fn pour(predictor: &Predictor, t_c: f64, grid: Grid) -> Pour {
         _ => when,
     };
     let sentence = match here {
+        _ if banded.unknown.is_some() => {
+            format!("Whether it pours at {t_c:.0} °C is not known here: try a spoonful.")
+        }
         Outcome::Inside if tau <= limits.levels => {
             let stiff = if tau < 0.1 { "under 0.1 Pa".to_owned() } else { format!("{value} Pa") };
             format!("Poured at {t_c:.0} °C it finds its level ({stiff}).{when}")

@@ -3,7 +3,7 @@
 
 use crate::formula::{Family, Mixture};
 use crate::ingredient::Phase;
-use crate::job::duty::Outcome;
+use crate::job::duty::{Judged, Outcome};
 use crate::job::judge::Question;
 use crate::job::kind::Job;
 use crate::rheology::kernel::Prepared;
@@ -55,7 +55,7 @@ pub fn phase_reach(
             let inside = |ln_factor: f64| {
                 let prepared = Prepared::new(&changed(ln_factor), family.traits().system, options);
                 let question = Question { job, prepared: &prepared, axis: job.axis(family), history };
-                question.outcome_at(t_c) == Outcome::Inside
+                question.right_at(t_c)
             };
             // The stretch of inside points nearest to where the formula stands.
             let start =
@@ -93,11 +93,11 @@ pub struct Span {
     pub to_c: f64,
 }
 
-/// The spans of temperature on a grid in which the middle of the prediction is inside, given the outcome
-/// at every point of a sweep; ends to a hundredth of a degree.
-pub fn spans(question: &Question, grid: Grid, outcomes: &[Outcome; SWEEP_POINTS]) -> Vec<Span> {
-    let inside = |t_c: f64| question.outcome_at(t_c) == Outcome::Inside;
-    spans_where(grid, |k| outcomes[k] == Outcome::Inside, inside)
+/// The spans of temperature on a grid in which the middle of the prediction is inside and known, given the judgement at
+/// every point of a sweep; ends to a hundredth of a degree.
+pub fn spans(question: &Question, grid: Grid, judged: &[Judged; SWEEP_POINTS]) -> Vec<Span> {
+    let right = |k: usize| judged[k].outcome == Outcome::Inside && judged[k].unknown.is_none();
+    spans_where(grid, right, |t_c| question.right_at(t_c))
 }
 
 /// Spans of a grid where something holds, known at its points and askable between them.

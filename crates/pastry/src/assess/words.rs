@@ -76,11 +76,12 @@ pub fn lasts_sentence(minutes: f64) -> String {
     }
 }
 
-/// When it works: "This formula drips between 27.5 and 31.0 °C."
-pub fn span_sentence(job: &Job, spans: &[Span], hottest_c: f64) -> String {
+/// When it works: "This formula drips between 27.5 and 31.0 °C."; `known` whether all of the map is.
+pub fn span_sentence(job: &Job, spans: &[Span], hottest_c: f64, known: bool) -> String {
     let does = job.duty().does();
     let parts = spans.iter().map(|span| span_words(span, hottest_c)).collect::<Vec<_>>();
     match parts.as_slice() {
+        [] if !known => format!("At what temperature it {does} is not known here."),
         [] => format!("At no temperature from 0 to {hottest_c:.0} °C it {does}."),
         parts => format!("This formula {does} {}.", parts.join(" and ")),
     }

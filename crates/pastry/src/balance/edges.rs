@@ -33,7 +33,9 @@ pub struct Edges {
     pub stiff: f64,
     /// Split index, 0 to 1.
     pub split: f64,
-    /// Whether the middle is inside, all conditions of the job met.
+    /// Whether it stands near enough to what was checked.
+    pub known: bool,
+    /// Whether the middle is inside, all conditions of the job met, and known.
     pub inside: bool,
     /// Whether something other than stiffness stands in the way: warmth, fat, a window that is none.
     pub barred: bool,
@@ -88,14 +90,16 @@ impl Asked<'_> {
         let met = question.meet(t_c);
         let [loose, stiff] = question.edges(&met, t_c);
         let outcome = question.outcome_by_edges([loose, stiff], &met, t_c);
+        let known = question.knows(&met, t_c);
         Edges {
             loose,
             stiff,
             split: met.now.split,
-            inside: outcome == Outcome::Inside,
+            inside: outcome == Outcome::Inside && known,
             barred: matches!(outcome, Outcome::NoWindow | Outcome::TooWarm | Outcome::TooLean)
                 || question.undone().is_some()
-                || prepared.unknown(&met.now, t_c, history).is_some(),
+                || !known,
+            known,
         }
     }
 }

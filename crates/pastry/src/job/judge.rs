@@ -226,6 +226,17 @@ impl Question<'_> {
         self.outcome_of_middle(&self.meet(t_c), t_c)
     }
 
+    /// Whether it is right at a temperature, and known there.
+    pub fn right_at(&self, t_c: f64) -> bool {
+        let met = self.meet(t_c);
+        self.outcome_of_middle(&met, t_c) == Outcome::Inside && self.knows(&met, t_c)
+    }
+
+    /// Whether it stands near enough to what was checked.
+    pub fn knows(&self, met: &Met, t_c: f64) -> bool {
+        self.prepared.unknown(&met.now, t_c, self.history).is_none()
+    }
+
     /// The same where the edges are known: what they tell is not asked for again.
     pub fn outcome_by_edges(&self, [loose, stiff]: [f64; 2], met: &Met, t_c: f64) -> Outcome {
         match () {

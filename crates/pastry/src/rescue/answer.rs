@@ -151,7 +151,9 @@ fn numbers_say(bowl: &Bowl, sign: Sign) -> String {
     let doubts = doubts(bowl, sign);
     let word = if beyond > 0.0 { "too stiff" } else { "too loose" };
     let warmth = bowl.edges.inside && here != worked;
-    if bowl.edges.barred {
+    if !bowl.edges.known {
+        "What it should do is not known here by numbers. What you see counts: take half of an amount, then look.".to_owned()
+    } else if bowl.edges.barred {
         format!("By the numbers it cannot {verb} at {worked} °C as it is.")
     } else if doubts {
         "The numbers say the opposite of what you see. What you see counts: probe it, weigh it, take half of an amount, then look.".to_owned()

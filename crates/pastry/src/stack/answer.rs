@@ -10,6 +10,7 @@ use crate::stack::check::bears::bears;
 use crate::stack::check::built::built;
 use crate::stack::check::covers::covers;
 use crate::stack::check::finding::{Finding, FindingCode, Standing};
+use crate::stack::check::known::known;
 use crate::stack::check::scene::Scene;
 use crate::stack::cream::{Known, Makings};
 use crate::stack::document::{Layer, StackDocument};
@@ -124,6 +125,7 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, room_c: f64) -> Sta
     let room_c = if room_c.is_finite() { room_c.clamp(0.0, 45.0) } else { 21.0 };
     let scene = Scene { document, layout: &layout, makings, amounts: &amounts, room_c };
     let mut findings = built(&scene);
+    findings.extend(known(&scene));
     findings.extend(bears(&scene));
     findings.extend(covers(&scene));
     findings.sort_by_key(|finding| std::cmp::Reverse(finding.standing));

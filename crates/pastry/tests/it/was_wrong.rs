@@ -1,7 +1,7 @@
 //! What was wrong once, each as a cook met it: asked of the answer a page shows, not of an inner function. The facts are
 //! common practice unless a line names a source.
 
-use crate::cakes::{chosen, found, template, worked_out};
+use crate::cakes::{chosen, formulas, found, template, worked_out};
 use crate::support::mixture;
 use pastry::assess::starts::starts;
 use pastry::assess::{Assessment, FormulaDocument, assess};
@@ -12,11 +12,12 @@ use pastry::job::Outcome;
 use pastry::job::duty::Stands;
 use pastry::method::sheet::applied;
 use pastry::method::{School, schools_of};
+use pastry::rescue::{RescueAsk, Sign, rescue};
 use pastry::rheology::warning::WarningCode;
 use pastry::rheology::{History, Options, Predictor, Prepared};
-use pastry::stack::Standing;
 use pastry::stack::check::finding::FindingCode;
 use pastry::stack::shape::body::Body;
+use pastry::stack::{Known, Standing, stack};
 use serde_json::{Value, json};
 
 /// A formula of lines "id grams; id grams", judged.
@@ -477,4 +478,35 @@ fn more_than_three_kilograms_above_need_dowels_and_less_wants_care() {
     assert!(!heavy.is_empty(), "{all:?}");
     assert!(heavy.iter().all(|(standing, _)| *standing == Standing::Trouble), "{all:?}");
     assert!(all.iter().any(|(standing, _)| *standing == Standing::Care), "{all:?}");
+}
+
+#[test]
+fn what_is_not_known_is_not_claimed_by_any_door() {
+    let lines = "milk 1500; yolk 85; sugar 110; corn_starch 40; butter82 350";
+    let thin = judged(Family::Mousseline, kind("fill"), lines, 18.0, json!({ "cook_c": 96 }));
+    assert!(thin.at.unknown.is_some() && thin.spans.is_empty());
+    assert!(thin.span_sentence.contains("not known"), "{}", thin.span_sentence);
+    assert!(!thin.in_the_room.sentence.contains("Pa"), "{}", thin.in_the_room.sentence);
+    // In a cake it is said beside whatever else is found.
+    let formula = document(Family::Mousseline, kind("fill"), lines, 18.0, json!({ "cook_c": 96 }));
+    let mut with = formulas();
+    for own in with.values_mut().filter(|own| own.work.job.word() == "fill") {
+        *own = formula.clone();
+    }
+    let shelf = Shelf::catalogue();
+    let known = Known { formulas: &with, shelf: &shelf };
+    let answer = stack(&chosen(&template("drip")), &known, 21.0).unwrap();
+    let finding = found(&answer, FindingCode::NotKnown).expect("said");
+    assert_eq!(finding.standing, Standing::Care);
+    assert!(finding.sentence.contains("so much liquid in so little fat"), "{}", finding.sentence);
+    // What was brought into a bowl is not judged by it either.
+    let ask = RescueAsk {
+        document: formula,
+        sign: Sign::TooLoose,
+        bowl_c: None,
+        bowl_g: None,
+        not_at_hand: Vec::new(),
+    };
+    let rescue = rescue(&ask, &shelf).unwrap();
+    assert!(rescue.numbers_say.contains("not known"), "{}", rescue.numbers_say);
 }

@@ -86,6 +86,8 @@ codes! {
         NoSize = "no_size",
         /// A layer without its thickness.
         NoThickness = "no_thickness",
+        /// A cream that stands too far from what was checked.
+        NotKnown = "not_known",
         /// A sponge that nothing soaks.
         NotSoaked = "not_soaked",
         /// Two sponges with nothing between them.

@@ -1,4 +1,4 @@
-//! What is checked of a cake: on a [`scene`], [`built`], [`sizes`], [`bears`], [`dowels`], [`covers`] and [`soaks`] find what
+//! What is checked of a cake: on a [`scene`], [`built`], [`sizes`], [`bears`], [`dowels`], [`known`], [`covers`] and [`soaks`] find what
 //! does not stand, as [`finding`]s.
 
 pub mod bears;
@@ -6,6 +6,7 @@ pub mod built;
 pub mod covers;
 pub mod dowels;
 pub mod finding;
+pub mod known;
 pub mod scene;
 pub mod sizes;
 pub mod soaks;
