@@ -18,20 +18,20 @@ async fn a_way_is_tried_put_back_used_and_undone_by_keys() {
     ui("ways_keys", async |ui| {
         with_ways(ui).await;
         let before = ui.value(&Ui::amount("Cream 36 %")).await;
-        // Tried: the verdict, the curve and the row speak of it, the formula is as it was.
-        ui.press('a').await;
+        // A is another temperature, B another amount. Tried: the verdict, the curve and the row speak of it, the formula is as it was.
+        ui.press('b').await;
         ui.verdict_that("is of the way", |said| said != TOO_STIFF && said.contains("right to drip")).await;
-        ui.find("//p[contains(., 'With A, not done yet')]").await;
-        ui.find("//*[name()='text'][.='with A']").await;
+        ui.find("//p[contains(., 'With B, not done yet')]").await;
+        ui.find("//*[name()='text'][.='with B']").await;
         assert_eq!(ui.value(&Ui::amount("Cream 36 %")).await, before);
         assert!(ui.has("//*[@role='status'][contains(., 'version 1, saved')]").await);
         ui.press(Key::Escape).await;
         ui.verdict_that("is the first again", |said| said == TOO_STIFF).await;
         // Another letter tries another way.
-        ui.press('b').await;
-        ui.find("//button[starts-with(@aria-label, 'Use B')]").await;
         ui.press('a').await;
         ui.find("//button[starts-with(@aria-label, 'Use A')]").await;
+        ui.press('b').await;
+        ui.find("//button[starts-with(@aria-label, 'Use B')]").await;
         ui.press(Key::Enter).await;
         ui.verdict_that("is right", |said| said.to_lowercase().contains("right to drip")).await;
         ui.wait_for("the way is the formula", async || {

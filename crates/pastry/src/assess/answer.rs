@@ -239,10 +239,7 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
             on_map: (0..SWEEP_POINTS)
                 .map(|k| {
                     let point = predictor.base.at(grid.temperature(k), other);
-                    digits(match axis {
-                        MapAxis::YieldStressPa => point.yield_stress_pa,
-                        MapAxis::ViscosityPaS => point.viscosity_pa_s,
-                    })
+                    digits(axis.of(&point))
                 })
                 .collect(),
         })

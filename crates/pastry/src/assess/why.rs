@@ -53,13 +53,6 @@ pub struct Why {
 /// How much of a line is added to ask what it does.
 const MORE: f64 = 0.10;
 
-fn on_axis(point: &Consistency, axis: MapAxis) -> f64 {
-    match axis {
-        MapAxis::YieldStressPa => point.yield_stress_pa,
-        MapAxis::ViscosityPaS => point.viscosity_pa_s,
-    }
-}
-
 fn effect(stiffer_percent: f64, axis: MapAxis) -> String {
     let (more, less) = match axis {
         MapAxis::YieldStressPa => ("stiffer", "looser"),
@@ -205,7 +198,7 @@ fn levers(
     prepared: &Prepared,
     (t_c, history, axis): (f64, History, MapAxis),
 ) -> Vec<Lever> {
-    let now = on_axis(here, axis);
+    let now = axis.of(here);
     let lever = |change: String, line: Option<usize>, then: f64| {
         let stiffer_percent = 100.0 * (then / now - 1.0);
         Lever { change, line, stiffer_percent, effect: effect(stiffer_percent, axis) }
@@ -219,13 +212,13 @@ fn levers(
                 let times = if k == at { 1.0 + MORE } else { 1.0 };
                 (other.ingredient.as_ref(), times * other.mass.grams())
             }));
-            let then = on_axis(&Prepared::new(&mixture, system, options).at(t_c, history), axis);
+            let then = axis.of(&Prepared::new(&mixture, system, options).at(t_c, history));
             let grams = MORE * line.mass.grams();
             lever(format!("{} g more {}", two_digits(grams), line.ingredient.name), Some(at), then)
         })
         .collect();
     levers.sort_by(|a, b| b.stiffer_percent.abs().total_cmp(&a.stiffer_percent.abs()));
-    levers.push(lever("one degree warmer".to_owned(), None, on_axis(&prepared.at(t_c + 1.0, history), axis)));
+    levers.push(lever("one degree warmer".to_owned(), None, axis.of(&prepared.at(t_c + 1.0, history))));
     levers
 }
 

@@ -138,6 +138,22 @@ pub struct Judged {
     pub hint: Hint,
 }
 
+impl Judged {
+    /// Nothing judged yet, and nothing else in the way: the rest of a judgement.
+    pub const PLAIN: Judged = Judged {
+        outcome: Outcome::NoWindow,
+        measured: Estimate { value: 0.0, low: 0.0, high: 0.0 },
+        window: [0.0; 2],
+        chance: 0.0,
+        map_window: [0.0; 2],
+        undone: None,
+        crumbles: false,
+        stands: Stands::Stays,
+        unknown: None,
+        hint: None,
+    };
+}
+
 /// What undoes a cream, whatever the dose.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum Undone {
@@ -198,18 +214,29 @@ pub struct Cream<'a> {
     pub clock: Clock,
 }
 
-impl Cream<'_> {
-    /// Value on the map's axis.
-    pub fn on_axis(&self, point: &Consistency) -> f64 {
-        match self.axis {
+impl MapAxis {
+    /// A prediction on the axis, Pa or Pa·s.
+    pub fn of(self, point: &Consistency) -> f64 {
+        match self {
             MapAxis::YieldStressPa => point.yield_stress_pa,
             MapAxis::ViscosityPaS => point.viscosity_pa_s,
         }
     }
 
+    /// So many standard deviations from a prediction, on the axis.
+    pub fn drawn(self, banded: &Banded, z: [f64; 2]) -> [f64; 2] {
+        let sigma = match self {
+            MapAxis::YieldStressPa => banded.sigma_yield,
+            MapAxis::ViscosityPaS => banded.sigma_viscosity,
+        };
+        z.map(|z| self.of(&banded.middle) * (z * sigma).exp())
+    }
+}
+
+impl Cream<'_> {
     /// A window of common multipliers on the axis.
     pub fn scaled(&self, point: &Consistency, multipliers: [f64; 2]) -> [f64; 2] {
-        multipliers.map(|m| (self.on_axis(point) * m).min(OPEN))
+        multipliers.map(|m| (self.axis.of(point) * m).min(OPEN))
     }
 }
 
@@ -317,11 +344,8 @@ pub trait Duty {
             window,
             chance: if barred { 0.0 } else { chance(value, window[0], window[1], sigma) },
             map_window: cream.scaled(point, self.multipliers(cream, point, t_c, window)),
-            undone: None,
-            crumbles: false,
-            stands: Stands::Stays,
-            unknown: None,
             hint: Some(window.map(|limit| (limit / value).ln() / sigma)),
+            ..Judged::PLAIN
         }
     }
 

@@ -1,6 +1,6 @@
 //! What coating a cake and coating a spoon have in common: a film against the thinnest and the thickest that pleases.
 
-use crate::job::duty::{BAND_90, Cream, Estimate, Judged, MapAxis, Outcome, Stands};
+use crate::job::duty::{BAND_90, Cream, Estimate, Judged, Outcome};
 use crate::job::physics::film::Film;
 use crate::rheology::chance::normal_cdf;
 use crate::rheology::consistency::Banded;
@@ -9,11 +9,6 @@ use crate::rheology::consistency::Banded;
 pub(super) fn judge_film(film: Film, cream: Cream, banded: &Banded, window: [f64; 2]) -> Judged {
     let sigma = [banded.sigma_yield, banded.sigma_viscosity];
     let [thin, thick] = window.map(|mm| film.z_for(mm, sigma));
-    let of_axis = match cream.axis {
-        MapAxis::YieldStressPa => sigma[0],
-        MapAxis::ViscosityPaS => sigma[1],
-    };
-    let value = cream.on_axis(&banded.middle);
     let middle = film.thickness_mm();
     Judged {
         outcome: Outcome::of(middle, window),
@@ -24,11 +19,8 @@ pub(super) fn judge_film(film: Film, cream: Cream, banded: &Banded, window: [f64
         },
         window,
         chance: (normal_cdf(thick) - normal_cdf(thin)).max(0.0),
-        map_window: [thin, thick].map(|z| value * (z * of_axis).exp()),
-        undone: None,
-        crumbles: false,
-        stands: Stands::Stays,
-        unknown: None,
+        map_window: cream.axis.drawn(banded, [thin, thick]),
         hint: Some([thin, thick]),
+        ..Judged::PLAIN
     }
 }

@@ -105,13 +105,14 @@ pub(super) fn kept(search: &Search, before: &Before, order: &[Goal], stand_ins: 
             return solution.grams;
         }
         if wanted.len() <= 1 {
-            return as_much(solution.grams, before.answer.totals.batch_mass_g, search);
+            // Nothing can be kept: the exchange as it is, and it is said; not the nearest of mangled formulas.
+            return as_much(search.start(), before.answer.totals.batch_mass_g, search);
         }
         wanted.pop();
     }
 }
 
-/// The nearest there is, in a batch as large as it was: what is not locked makes up the weight.
+/// Amounts brought to a batch as large as it was: what is not locked makes up the weight.
 fn as_much(mut grams: Vec<f64>, batch_g: f64, search: &Search) -> Vec<f64> {
     let locked = |at: &usize| search.document.lines[*at].rule.locked;
     let held: f64 = (0..grams.len()).filter(locked).map(|at| grams[at]).sum();

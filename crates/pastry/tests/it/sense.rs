@@ -9,6 +9,7 @@ use pastry::formula::process::overrun_percent;
 use pastry::formula::system::Continuous;
 use pastry::formula::{Family, WeighedLine};
 use pastry::ingredient::{Group, Part, Role, Shelf};
+use pastry::swap::{Avoid, SwapAsk, SwapFor, swap};
 
 fn weighed(document: &FormulaDocument) -> Vec<WeighedLine> {
     document.formula().weigh(&Shelf::catalogue()).unwrap_or_else(|faults| panic!("{faults:?}"))
@@ -145,4 +146,49 @@ fn a_way_that_cools_stays_right_for_as_long_as_the_job_takes_twice() {
         }
     }
     assert!(cooled > 30, "{cooled}");
+}
+
+#[test]
+fn no_swap_comes_back_mangled() {
+    // Every start without what may be avoided: what is no stand-in keeps its place and most of its weight.
+    let (mut asked, mut wrong) = (0, Vec::new());
+    for family in Family::ALL {
+        for start in starts(*family) {
+            for what in Avoid::ALL {
+                let ask =
+                    SwapAsk { document: start.clone(), ask: SwapFor::Without { what }, keep: Vec::new() };
+                let Ok(swaps) = swap(&ask, &Shelf::catalogue(), &|_| None) else { continue };
+                for option in swaps.options {
+                    asked += 1;
+                    let old = weighed(start);
+                    let new = weighed(&option.document);
+                    let of = |lines: &[WeighedLine], id: &str| -> f64 {
+                        lines
+                            .iter()
+                            .filter(|line| line.ingredient.id == id)
+                            .map(|line| line.mass.grams())
+                            .sum()
+                    };
+                    let batch =
+                        |lines: &[WeighedLine]| lines.iter().map(|line| line.mass.grams()).sum::<f64>();
+                    let name = format!("{} to {}: {}", family.word(), start.work.job.verb(), option.title);
+                    if (batch(&new) / batch(&old) - 1.0).abs() > 0.02 {
+                        wrong.push(format!("{name}: {:.0} g of {:.0}", batch(&new), batch(&old)));
+                    }
+                    for line in old.iter().filter(|line| !what.hits(&line.ingredient)) {
+                        let (was, is) = (line.mass.grams(), of(&new, &line.ingredient.id));
+                        let fruit = line.ingredient.group == Group::Fruit && was > 0.03 * batch(&old);
+                        let least = if fruit { 0.65 } else { 0.4 };
+                        // What is there already may take a stand-in in, and grow by it.
+                        if is < least * was || is > 3.2 * was + 0.25 * batch(&old) {
+                            wrong
+                                .push(format!("{name}: {} from {was:.0} to {is:.0} g", line.ingredient.name));
+                        }
+                    }
+                }
+            }
+        }
+    }
+    assert!(asked > 80, "{asked} swaps");
+    assert!(wrong.is_empty(), "{} of {asked}:\n{}", wrong.len(), wrong.join("\n"));
 }

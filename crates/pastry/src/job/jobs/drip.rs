@@ -3,7 +3,7 @@
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
 use crate::job::duty::{
-    BAND_90, Cream, Duty, Estimate, Hint, Judged, MapAxis, Measured, Outcome, Said, Stands, limits_crossed,
+    BAND_90, Cream, Duty, Estimate, Hint, Judged, Measured, Outcome, Said, limits_crossed,
 };
 use crate::job::physics::drip::{DripCourse, LONGEST_MM};
 use crate::rheology::History;
@@ -165,22 +165,14 @@ impl Duty for DripGeometry {
         let shortens = |from: f64, to: f64| Some((from - to) / BAND_90).filter(|by| *by > 2.0);
         let z_loose = course.z_for_length(window[1], sigma, near[0], shortens(high, middle));
         let z_stiff = course.z_for_length(window[0], sigma, near[1], shortens(middle, low));
-        let sigma_axis = match cream.axis {
-            MapAxis::YieldStressPa => sigma[0],
-            MapAxis::ViscosityPaS => sigma[1],
-        };
-        let value = cream.on_axis(&banded.middle);
         Judged {
             outcome: outcome(middle, window),
             measured: Estimate { value: middle, low, high },
             window,
             chance: (normal_cdf(z_stiff) - normal_cdf(z_loose)).max(0.0),
-            map_window: [z_loose, z_stiff].map(|z| value * (z * sigma_axis).exp()),
-            undone: None,
-            crumbles: false,
-            stands: Stands::Stays,
-            unknown: None,
+            map_window: cream.axis.drawn(banded, [z_loose, z_stiff]),
             hint: Some([z_loose, z_stiff]),
+            ..Judged::PLAIN
         }
     }
 

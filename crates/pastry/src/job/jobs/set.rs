@@ -2,7 +2,7 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, choice, number, words};
-use crate::job::duty::{Cream, Duty, Estimate, Hint, Judged, Measured, OPEN, Outcome, Said, Stands};
+use crate::job::duty::{Cream, Duty, Estimate, Hint, Judged, Measured, OPEN, Outcome, Said};
 use crate::job::physics::slump::{RUBBERY_PA, gives_way_below, sag};
 use crate::number::limit;
 use crate::rheology::History;
@@ -168,11 +168,8 @@ impl Duty for SetGeometry {
             window,
             chance: (stands - rubbery).max(0.0),
             map_window: cream.scaled(point, [least, most.max(least)]),
-            undone: None,
             crumbles: crumbles(point) < rubber(point),
-            stands: Stands::Stays,
-            unknown: None,
-            hint: None,
+            ..Judged::PLAIN
         }
     }
 

@@ -2,7 +2,7 @@
 
 use crate::formula::Family;
 use crate::job::ask::{Ask, number, words};
-use crate::job::duty::{Cream, Duty, Estimate, Hint, Judged, Measured, Outcome, Said, Stands};
+use crate::job::duty::{Cream, Duty, Estimate, Hint, Judged, Measured, Outcome, Said};
 use crate::rheology::consistency::{Banded, Consistency};
 use crate::rheology::whipping::{THINNEST_TO_WHIP, WhipLimits, Whips};
 use crate::rheology::{History, Options};
@@ -117,11 +117,7 @@ impl Duty for WhipGeometry {
             window,
             chance: whips.chance(),
             map_window: cream.scaled(point, self.multipliers(cream, point, t_c, window)),
-            undone: None,
-            crumbles: false,
-            stands: Stands::Stays,
-            unknown: None,
-            hint: None,
+            ..Judged::PLAIN
         }
     }
 

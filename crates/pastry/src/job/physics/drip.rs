@@ -22,6 +22,9 @@ const LONGEST_TIME: f64 = 300.0;
 const STOPPED: f64 = 5e-5;
 /// Temperatures at which the cream is evaluated on its way down.
 const NODES: usize = 7;
+/// Slices of the table from interface to start, and of it between two nodes.
+const SLICES: usize = 96;
+const PER_NODE: usize = SLICES / (NODES - 1);
 /// Longest stride of the burst, share of the length with its lip.
 const BURST: f64 = 0.3;
 /// Where the burst is over: it lengthens by less than this, of itself, while it loses a share e of its warmth.
@@ -37,9 +40,11 @@ pub const LONGEST_MM: f64 = 1e3 * LONGEST;
 /// A cream at the edge: yield stress and viscosity over the temperatures it passes through.
 #[derive(Debug, Clone)]
 pub struct DripCourse {
-    /// ln of τ₀/(ρ g), m, and of 6 η/(ρ g), m·s, at equal steps of temperature from interface to start; ln interpolates
-    /// linearly between them.
-    nodes: [[f64; 2]; NODES],
+    /// How much ln τ₀ and ln η rise from node to node, at equal steps of temperature from interface to start.
+    rises: [[f64; 2]; NODES - 1],
+    /// τ₀/(ρ g), m, and ρ g/(6 η), 1/(m·s), on finer slices of the same: ln interpolates linearly between the nodes, and so
+    /// fine the values do.
+    slices: [[f64; 2]; SLICES + 1],
     /// Thickness at the lip times its length: a drip of length L is this over L + lip thick, m².
     section: f64,
 }
@@ -101,28 +106,39 @@ impl DripCourse {
         let still = (t_c - side_c).abs() < 1e-6;
         let interface_c = if still { t_c } else { contact_c(t_c, side_c) };
         let weight = prepared.density * GRAVITY;
-        let nodes = std::array::from_fn(|k| {
+        let nodes: [[f64; 2]; NODES] = std::array::from_fn(|k| {
             let share = k as f64 / (NODES - 1) as f64;
             let point = prepared.at_set(interface_c + share * (t_c - interface_c), History::Fresh, &set);
             [(point.yield_stress_pa / weight).ln(), (6.0 * point.plastic_viscosity_pa_s / weight).ln()]
         });
-        DripCourse { nodes, section: 1e-6 * dose_ml / WIDTH }
+        let rises = std::array::from_fn(|k| [0, 1].map(|q| nodes[k + 1][q] - nodes[k][q]));
+        let mut slices = [[0.0; 2]; SLICES + 1];
+        for (k, rise) in rises.iter().enumerate() {
+            let grows = [rise[0], -rise[1]].map(|rise: f64| (rise / PER_NODE as f64).exp());
+            let mut value = [nodes[k][0].exp(), (-nodes[k][1]).exp()];
+            for slice in &mut slices[k * PER_NODE..=(k + 1) * PER_NODE] {
+                *slice = value;
+                value = [value[0] * grows[0], value[1] * grows[1]];
+            }
+        }
+        DripCourse { rises, slices, section: 1e-6 * dose_ml / WIDTH }
     }
 
     /// What the cream does at a warmth, yield stress and viscosity multiplied.
     #[inline]
     fn resists(&self, warmth: f64, [times_yield, times_viscosity]: [f64; 2]) -> Resists {
-        let slice = warmth * (NODES - 1) as f64;
-        let k = (slice as usize).min(NODES - 2);
+        let slice = warmth * SLICES as f64;
+        let k = (slice as usize).min(SLICES - 1);
         let part = slice - k as f64;
-        let [cold, warm] = [self.nodes[k], self.nodes[k + 1]];
-        let rises = [warm[0] - cold[0], warm[1] - cold[1]];
+        let [cold, warm] = [self.slices[k], self.slices[k + 1]];
+        let rises = self.rises[k / PER_NODE];
+        let of_nodes = warmth * (NODES - 1) as f64;
         Resists {
             warmth,
-            held: times_yield * (cold[0] + part * rises[0]).exp(),
-            yields: (-cold[1] - part * rises[1]).exp() / times_viscosity,
-            ln_held_by_x: -slice * rises[0],
-            ln_drag_by_x: -slice * rises[1],
+            held: times_yield * (cold[0] + part * (warm[0] - cold[0])),
+            yields: times_viscosity.recip() * (cold[1] + part * (warm[1] - cold[1])),
+            ln_held_by_x: -of_nodes * rises[0],
+            ln_drag_by_x: -of_nodes * rises[1],
         }
     }
 
