@@ -287,7 +287,11 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
             .collect(),
         sweep_step_k: grid.step_k,
         curves,
-        reach: phase_reach(&mixture, family, &asked, job, history, t_c),
+        // From what is not known nothing is measured off.
+        reach: match here.unknown {
+            Some(_) => Vec::new(),
+            None => phase_reach(&mixture, family, &asked, job, history, t_c),
+        },
         figures: figures(&made.base, &made.at(t_c, history), totals.batch_mass_g),
         key_figures: key_figures(lines, family, &document.process, &made.base, &made.at(t_c, history)),
         why: why(lines, family, &asked, &predictor, &here, (t_c, history, axis)),

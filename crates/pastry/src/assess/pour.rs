@@ -126,7 +126,10 @@ pub fn pour(predictor: &Predictor, t_c: f64, grid: Grid) -> Pour {
     let here = poured.outcome(t_c);
     let value = two_digits(tau);
     let when = match span_of(&spans, t_c) {
-        Some(span) if span.from_c > 0.0 => format!(" It pours down to {:.0} °C.", span.from_c.ceil()),
+        Some(span) if span.from_c > 0.0 => {
+            let does = if tau <= limits.levels { "It pours" } else { "So it goes in" };
+            format!(" {does} down to {:.0} °C.", span.from_c.ceil())
+        }
         _ => String::new(),
     };
     let when = match poured.lasts_min(t_c) {

@@ -484,7 +484,7 @@ fn more_than_three_kilograms_above_need_dowels_and_less_wants_care() {
 fn what_is_not_known_is_not_claimed_by_any_door() {
     let lines = "milk 1500; yolk 85; sugar 110; corn_starch 40; butter82 350";
     let thin = judged(Family::Mousseline, kind("fill"), lines, 18.0, json!({ "cook_c": 96 }));
-    assert!(thin.at.unknown.is_some() && thin.spans.is_empty());
+    assert!(thin.at.unknown.is_some() && thin.spans.is_empty() && thin.reach.is_empty());
     assert!(thin.span_sentence.contains("not known"), "{}", thin.span_sentence);
     assert!(!thin.in_the_room.sentence.contains("Pa"), "{}", thin.in_the_room.sentence);
     // In a cake it is said beside whatever else is found.

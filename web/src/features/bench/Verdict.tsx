@@ -42,8 +42,8 @@ export function Verdict({ answer, trying, here, faults, empty, offline, document
 
 /** A long verdict is set smaller, so that what is below it stays where it is. */
 function size(words: string): string {
-  const short = words.length <= 28
-  return `min-h-[38px] leading-[1.1] ${short ? 'pt-[3px] text-display max-narrow:text-head' : 'pt-[7px] text-title max-narrow:text-title'}`
+  const short = words.length <= 26
+  return `min-h-[38px] leading-[1.1] text-balance ${short ? 'pt-[3px] text-display max-narrow:text-head' : 'pt-[7px] text-title max-narrow:text-title'}`
 }
 
 function Sentence({ answer, trying, here, faults, empty, offline }: Omit<VerdictProps, 'document' | 'edit'>) {
