@@ -41,8 +41,8 @@ const FIRST: usize = 8;
 /// standard deviations, chance. What is then read off is nearer by an order still.
 const NEAR_SHARE: f64 = 0.01;
 const NEAR_MM: f64 = 0.1;
-const NEAR_Z: f64 = 0.05;
-const NEAR_CHANCE: f64 = 0.01;
+const NEAR_Z: f64 = 0.08;
+const NEAR_CHANCE: f64 = 0.015;
 /// A chance under which it hardly ever comes out right.
 const UNLIKELY: f64 = 0.03;
 

@@ -245,7 +245,9 @@ impl DripCourse {
         let excess = |z: f64| self.length_mm((z * sigma[0]).exp(), (z * sigma[1]).exp()) - length_mm;
         let mut a = guess.clamp(-FAR, FAR);
         let mut excess_a = excess(a);
-        if excess_a.abs() < CLOSE_MM {
+        // Far out it only says that it is far.
+        let close = |z: f64, excess: f64| excess.abs() < CLOSE_MM * (1.0 + 0.5 * z * z);
+        if close(a, excess_a) {
             return a;
         }
         // Near a good guess secants are there in two or three.
@@ -253,7 +255,7 @@ impl DripCourse {
         let mut b = (a + first).clamp(-FAR, FAR);
         let mut excess_b = excess(b);
         for _ in 0..3 {
-            if excess_b.abs() < CLOSE_MM {
+            if close(b, excess_b) {
                 return b;
             }
             let slope = (excess_b - excess_a) / (b - a);
@@ -279,7 +281,6 @@ impl DripCourse {
         }
         // Bracketed: Illinois, falling back to halves. The length has small steps of its own.
         for round in 0..60 {
-            // Far out it only says that it is far.
             if (b - a).abs() < CLOSE * (1.0 + a * a) {
                 break;
             }
@@ -287,7 +288,7 @@ impl DripCourse {
             let (low, high) = (a.min(b), a.max(b));
             let z = if round % 4 == 3 || !(low..=high).contains(&secant) { 0.5 * (a + b) } else { secant };
             let excess_z = excess(z);
-            if excess_z.abs() < CLOSE_MM {
+            if close(z, excess_z) {
                 return z;
             }
             if (excess_z > 0.0) == (excess_b > 0.0) {
