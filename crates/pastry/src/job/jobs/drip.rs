@@ -111,8 +111,8 @@ impl Duty for DripGeometry {
         window
     }
 
-    fn outcome(&self, cream: Cream, point: &Consistency, t_c: f64, window: [f64; 2]) -> Outcome {
-        outcome(self.value(cream, point, t_c), window)
+    fn outcome(&self, cream: Cream, _point: &Consistency, t_c: f64, window: [f64; 2]) -> Outcome {
+        outcome(self.course(cream, t_c).beside_mm(1.0, window), window)
     }
 
     fn edges(&self, cream: Cream, _point: &Consistency, t_c: f64, window: [f64; 2]) -> [f64; 2] {
@@ -129,7 +129,7 @@ impl Duty for DripGeometry {
     fn within(&self, cream: Cream, _point: &Consistency, t_c: f64, window: [f64; 2], margin: f64) -> bool {
         let [shortest, longest] = window;
         let course = self.course(cream, t_c);
-        let length = |ln: f64| course.length_mm(ln.exp(), ln.exp());
+        let length = |ln: f64| course.beside_mm(ln.exp(), window);
         length(margin) >= shortest && length(-margin) <= longest.min(LONGEST_MM)
     }
 
@@ -157,11 +157,11 @@ impl Duty for DripGeometry {
         let window = self.window(cream.prepared.density);
         let sigma = [banded.sigma_yield, banded.sigma_viscosity];
         let course = self.course(cream, t_c);
-        let length = |z: f64| course.length_mm((z * sigma[0]).exp(), (z * sigma[1]).exp());
-        let middle = length(0.0);
+        let middle = course.length_mm(1.0, 1.0);
         // Length falls as the cream is stiffer: the longest drip is the loosest end.
         let near = hint.unwrap_or_default();
-        let (low, high) = (length(BAND_90), length(-BAND_90));
+        let about = |z: f64| course.about_mm((z * sigma[0]).exp(), (z * sigma[1]).exp());
+        let (low, high) = (about(BAND_90), about(-BAND_90));
         let shortens = |from: f64, to: f64| Some((from - to) / BAND_90).filter(|by| *by > 2.0);
         let z_loose = course.z_for_length(window[1], sigma, near[0], shortens(high, middle));
         let z_stiff = course.z_for_length(window[0], sigma, near[1], shortens(middle, low));

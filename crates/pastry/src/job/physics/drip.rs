@@ -25,14 +25,26 @@ const NODES: usize = 7;
 /// Slices of the table from interface to start, and of it between two nodes.
 const SLICES: usize = 96;
 const PER_NODE: usize = SLICES / (NODES - 1);
-/// Longest stride of the burst, share of the length with its lip.
-const BURST: f64 = 0.3;
 /// Where the burst is over: it lengthens by less than this, of itself, while it loses a share e of its warmth.
 const BURST_ENDS: f64 = 3.0;
-/// Error allowed a stride after that, share of the length with its lip.
-const TOLERANCE: f64 = 4e-4;
 /// Longest stride after that, of ln warmth: between two strides the cream is not looked at.
 const STRIDE: f64 = 0.4;
+
+/// How finely a drip is followed.
+#[derive(Clone, Copy)]
+struct Strides {
+    /// Longest stride of the burst, share of the length with its lip.
+    burst: f64,
+    /// Longest stride of it, of the way to where it would stop in the burst.
+    reach: f64,
+    /// Error allowed a stride after that, share of the length with its lip.
+    tolerance: f64,
+}
+
+/// For a length that is said.
+const FINE: Strides = Strides { burst: 0.3, reach: 0.3, tolerance: 4e-4 };
+/// For the ends of a band and for what is searched: within a per cent.
+const COARSE: Strides = Strides { burst: 0.5, reach: 0.4, tolerance: 3e-3 };
 
 /// Longest drip that is told apart, mm.
 pub const LONGEST_MM: f64 = 1e3 * LONGEST;
@@ -153,6 +165,22 @@ impl DripCourse {
     /// lip is followed over u, the creep at the end over x; within 0.5 % of strides so fine that they do not matter (a test
     /// asks that).
     pub fn length_mm(&self, times_yield: f64, times_viscosity: f64) -> f64 {
+        self.followed_mm(times_yield, times_viscosity, FINE)
+    }
+
+    /// The same within a per cent, in half the strides: for the ends of a band and for searching.
+    pub fn about_mm(&self, times_yield: f64, times_viscosity: f64) -> f64 {
+        self.followed_mm(times_yield, times_viscosity, COARSE)
+    }
+
+    /// The length where only its side of some limits matters: followed finely near them alone.
+    pub fn beside_mm(&self, times: f64, limits: [f64; 2]) -> f64 {
+        let about = self.about_mm(times, times);
+        let near = |limit: f64| (about - limit).abs() < 0.03 * limit + 0.5;
+        if limits.into_iter().any(near) { self.length_mm(times, times) } else { about }
+    }
+
+    fn followed_mm(&self, times_yield: f64, times_viscosity: f64, strides: Strides) -> f64 {
         crate::patience::checkpoint();
         let times = [times_yield, times_viscosity];
         let mut at = self.strip(self.resists(1.0, times), LIP);
@@ -162,12 +190,12 @@ impl DripCourse {
         let mut time = 0.0;
         let whole = LONGEST + LIP;
         while at.u < whole && time < LONGEST_TIME {
-            let Some(next) = self.burst(&at, times, &mut time) else { break };
+            let Some(next) = self.burst(&at, times, strides, &mut time) else { break };
             at = next;
         }
         let mut stride = STRIDE.min(0.1 * COOLS * at.u / (at.speed * at.thick * at.thick));
         while at.u < whole && time < LONGEST_TIME && stride > 1e-9 {
-            let (next, error) = self.creep(&at, times, stride);
+            let (next, error) = self.creep(&at, times, stride, strides.tolerance);
             let scale = 0.8 / error.max(1e-3).sqrt().sqrt();
             if error > 1.0 || next.u < at.u {
                 stride *= scale.clamp(0.1, 0.7);
@@ -186,7 +214,7 @@ impl DripCourse {
     }
 
     /// A stride of the burst, Runge and Kutta's of fourth order over u; none where it is over.
-    fn burst(&self, at: &Strip, times: [f64; 2], time: &mut f64) -> Option<Strip> {
+    fn burst(&self, at: &Strip, times: [f64; 2], strides: Strides, time: &mut f64) -> Option<Strip> {
         // x gained a metre of way.
         let cools = |thick: f64, speed: f64| COOLS / (thick * thick * speed);
         let first = cools(at.thick, at.speed);
@@ -194,7 +222,7 @@ impl DripCourse {
             return None;
         }
         let reach = (at.thick / at.with.held - 1.0) * at.u;
-        let step = (BURST * at.u).min(0.3 * reach).min(0.1 / first);
+        let step = (strides.burst * at.u).min(strides.reach * reach).min(0.1 / first);
         let ahead = |way: f64, x: f64| {
             let thick = self.section / (at.u + way);
             let speed = at.with.after(x).speed(thick);
@@ -214,7 +242,7 @@ impl DripCourse {
 
     /// A stride of the creep over x and its error, of what is allowed: linearly implicit, since it is pulled to where it
     /// stops. Rodas3 (Sandu and others 1997, from memory), of third order; γ = 1/2.
-    fn creep(&self, at: &Strip, times: [f64; 2], stride: f64) -> (Strip, f64) {
+    fn creep(&self, at: &Strip, times: [f64; 2], stride: f64, tolerance: f64) -> (Strip, f64) {
         let Strip { with: Resists { warmth, held, yields, ln_held_by_x, ln_drag_by_x }, u, thick, speed } =
             *at;
         let (flowing, spread) = (thick - held, thick * thick / COOLS);
@@ -229,7 +257,7 @@ impl DripCourse {
         let b = (grows + 4.0 * per * a + 1.5 * stride * by_x) * down;
         let c = (growth(u + 2.0 * a) + per * (a - b)) * down;
         let d = (growth(u + 2.0 * a + c) + per * (a - b - 8.0 / 3.0 * c)) * down;
-        (self.strip(then, u + 2.0 * a + c + d), d.abs() / (TOLERANCE * u))
+        (self.strip(then, u + 2.0 * a + c + d), d.abs() / (tolerance * u))
     }
 
     /// The z at which the drip is `length_mm` long when yield stress is multiplied by
@@ -242,7 +270,7 @@ impl DripCourse {
         const STRIDE_Z: f64 = 0.04;
         /// A tenth of what a ruler on a cake can tell.
         const CLOSE_MM: f64 = 0.1;
-        let excess = |z: f64| self.length_mm((z * sigma[0]).exp(), (z * sigma[1]).exp()) - length_mm;
+        let excess = |z: f64| self.about_mm((z * sigma[0]).exp(), (z * sigma[1]).exp()) - length_mm;
         let mut a = guess.clamp(-FAR, FAR);
         let mut excess_a = excess(a);
         // Far out it only says that it is far.
