@@ -133,7 +133,7 @@ pub fn pour(predictor: &Predictor, t_c: f64, grid: Grid) -> Pour {
         _ => String::new(),
     };
     let when = match poured.lasts_min(t_c) {
-        Some(minutes) if here == Outcome::Inside => format!("{when} {}", lasts_sentence(minutes)),
+        Some(minutes) if here == Outcome::Inside => format!(" {}{when}", lasts_sentence(minutes)),
         _ => when,
     };
     let sentence = match here {
