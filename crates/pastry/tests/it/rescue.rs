@@ -452,3 +452,24 @@ fn a_remedy_breaks_nothing_that_is_whole() {
     });
     assert!(solved > 30, "{solved} solved, {broken} would break something");
 }
+
+#[test]
+fn a_syrup_that_grains_gets_as_much_water_as_keeps_its_sugar() {
+    // 67 % is what 20 °C keeps (Charles 1960, from memory): 460 g in 200 g of water is 69.7 %.
+    let mut syrup = starts(Family::Syrup)[0].clone();
+    syrup.lines = vec![Line::new("sugar", "460 g"), Line::new("water", "200 g")];
+    let ask = RescueAsk {
+        document: syrup,
+        sign: Sign::Grainy,
+        bowl_c: None,
+        bowl_g: None,
+        not_at_hand: Vec::new(),
+    };
+    let answer = answered(&ask);
+    let steps = answer.remedies.iter().flat_map(|remedy| &remedy.steps);
+    let added = steps.filter_map(|step| step.addition.as_ref()).find(|added| added.basis == Basis::Solved);
+    let added = added.unwrap_or_else(|| panic!("nothing solved: {answer:?}"));
+    assert_eq!(added.ingredient, "water");
+    // 460/(460 + w) = 0.666: 230.7 g, 31 g more.
+    assert!((added.grams - 31.0).abs() < 4.0, "{added:?}");
+}
