@@ -23,6 +23,7 @@ mod laws;
 mod method;
 mod method_steps;
 mod module_order;
+mod not_known;
 mod order_lists;
 mod orders;
 mod overpour;
