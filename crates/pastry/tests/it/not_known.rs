@@ -3,8 +3,8 @@
 use crate::cakes::{chosen, formulas, found, template};
 use crate::support::mixture;
 use crate::was_wrong::{document, judged, kind};
-use pastry::assess::starts::starts;
 use pastry::assess::Assessment;
+use pastry::assess::starts::starts;
 use pastry::balance::ways;
 use pastry::formula::{Family, System};
 use pastry::ingredient::Shelf;

@@ -14,9 +14,9 @@ use pastry::method::sheet::applied;
 use pastry::method::{School, schools_of};
 use pastry::rheology::warning::WarningCode;
 use pastry::rheology::{History, Options, Prepared};
+use pastry::stack::Standing;
 use pastry::stack::check::finding::FindingCode;
 use pastry::stack::shape::body::Body;
-use pastry::stack::Standing;
 use serde_json::{Value, json};
 
 /// A formula of lines "id grams; id grams", judged.
