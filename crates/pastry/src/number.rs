@@ -32,8 +32,22 @@ pub fn limit(value: f64) -> String {
     if value >= 1000.0 {
         return two_digits(value);
     }
+    if value.fract() == 0.0 {
+        return (value as i64).to_string();
+    }
     let text = format!("{value:.1}");
     text.strip_suffix(".0").map_or(text.clone(), str::to_owned)
+}
+
+/// Degrees as they are read, to a tenth: "23.5".
+pub fn degrees(t_c: f64) -> String {
+    let halves = 2.0 * t_c;
+    // A map's temperatures are whole and half: printing a fraction takes ten times as long.
+    if halves.fract() == 0.0 && (0.0..1e6).contains(&halves) {
+        let halves = halves as u32;
+        return format!("{}.{}", halves / 2, 5 * (halves % 2));
+    }
+    format!("{t_c:.1}")
 }
 
 /// Six significant digits: more would only lengthen an answer.
@@ -98,6 +112,14 @@ mod tests {
         for (grams, shown) in [(123.4, 123.0), (19.96, 20.0), (7.26, 7.3), (0.426, 0.43), (0.0, 0.0)] {
             assert!((on_a_scale(grams) - shown).abs() < 1e-9, "{grams}");
         }
+    }
+
+    #[test]
+    fn degrees_are_read_to_a_tenth() {
+        for t_c in [-3.5, -0.5, -0.0, 0.0, 0.5, 4.0, 23.5, 23.44, 100.0, 121.0] {
+            assert_eq!(degrees(t_c), format!("{:.1}", t_c + 0.0), "{t_c}");
+        }
+        assert_eq!([limit(25.0), limit(2.5), limit(0.0), limit(-3.0)], ["25", "2.5", "0", "-3"]);
     }
 
     #[test]

@@ -1,6 +1,6 @@
 //! A job over the temperatures of a map, before words.
 
-use crate::job::duty::{Estimate, Hint, Judged, MapAxis};
+use crate::job::duty::{Estimate, Hint, Judged, MapAxis, Outcome, Stands};
 use crate::job::judge::Question;
 use crate::job::kind::Job;
 use crate::job::physics::drip::LONGEST_MM;
@@ -42,12 +42,13 @@ const FIRST: usize = 8;
 const NEAR_SHARE: f64 = 0.01;
 const NEAR_MM: f64 = 0.1;
 const NEAR_Z: f64 = 0.08;
-const NEAR_CHANCE: f64 = 0.015;
+const NEAR_CHANCE: f64 = 0.02;
 /// A chance under which it hardly ever comes out right.
 const UNLIKELY: f64 = 0.03;
 
 /// Judges where it is dear: at a few points, at the middles between them, and at all others where a middle is not what its
-/// neighbours promise (a corner of the law, another verdict). The rest is read off cubics through what was judged.
+/// neighbours promise (a corner of the law) or where the verdict changes. The rest is read off: its numbers off cubics through
+/// what was judged, its verdict off the points on either side, which agree.
 fn between(
     judge: &impl Fn(usize, Hint) -> Judged,
     axis: MapAxis,
@@ -60,52 +61,64 @@ fn between(
         let judged = judge(k, hint);
         (hint, found[k]) = (judged.hint, Some(judged));
     }
-    // Where the point between is judged: everywhere until it keeps what was promised.
+    // Where the numbers are not yet what was promised: everywhere until a middle keeps it.
     let mut open = [true; SWEEP_POINTS];
     let mut stride = FIRST;
     while stride > 1 {
         for from in (0..SWEEP_POINTS - 1).step_by(stride) {
             let to = (from + stride).min(SWEEP_POINTS - 1);
             let middle = (from + to) / 2;
-            if !open[from] || found[middle].is_some() {
+            if found[middle].is_some() || !(open[from] || differ(&found[from], &found[to])) {
                 continue;
             }
             let promised = Beside::of(&found, middle).map(|beside| beside.read(&found, middle));
             let hint = found[from].as_ref().and_then(|judged| judged.hint);
             let judged = judge(middle, promised.map_or(hint, |promised| Some(promised.z)));
-            let kept = promised.is_some_and(|promised| promised.is_near(&judged));
-            found[middle] = Some(judged);
-            if kept {
+            if promised.is_some_and(|promised| promised.is_near(&judged)) {
                 open[from..to].fill(false);
             }
+            found[middle] = Some(judged);
         }
         stride /= 2;
     }
     let known = found;
     std::array::from_fn(|k| {
         known[k].unwrap_or_else(|| {
-            Beside::of(&known, k)
-                .map_or_else(|| judge(k, None), |beside| beside.judged(&known, k, axis, &sweep[k]))
+            let Some(beside) = Beside::of(&known, k) else { return judge(k, None) };
+            let read_off = beside.judged(&known, k, axis, &sweep[k]);
+            if agrees(&read_off) { read_off } else { judge(k, read_off.hint) }
         })
     })
+}
+
+/// Whether two points are told different verdicts: then the point between is judged.
+fn differ(a: &Option<Judged>, b: &Option<Judged>) -> bool {
+    let verdict = |own: &Judged| (own.outcome, own.stands, own.crumbles);
+    a.as_ref().zip(b.as_ref()).is_some_and(|(a, b)| verdict(a) != verdict(b))
+}
+
+/// Whether a number read off is on the side of its window that the verdict of its neighbour says.
+fn agrees(read_off: &Judged) -> bool {
+    let inside = (read_off.window[0]..=read_off.window[1]).contains(&read_off.measured.value);
+    read_off.stands == Stands::SetsFirst || inside == (read_off.outcome == Outcome::Inside)
 }
 
 /// What is smooth in a judgement.
 #[derive(Clone, Copy)]
 struct Smooth {
-    measured: [f64; 3],
+    uncut: [f64; 3],
     z: [f64; 2],
     chance: f64,
 }
 
 impl Smooth {
     fn is_near(&self, judged: &Judged) -> bool {
-        let Estimate { value, low, high } = judged.measured;
+        let seen = |mm: f64| mm.max(0.0);
         let lengths = self
-            .measured
-            .iter()
-            .zip([value, low, high])
-            .all(|(mine, own)| (mine - own).abs() < NEAR_MM + NEAR_SHARE * own);
+            .uncut
+            .into_iter()
+            .zip(judged.uncut)
+            .all(|(mine, own)| (seen(mine) - seen(own)).abs() < NEAR_MM + NEAR_SHARE * own.abs());
         // Where it hardly ever comes out right nobody looks at how far off the edges are.
         let far = if judged.chance < UNLIKELY { 4.0 } else { 1.0 };
         let z = judged.hint.is_some_and(|own| {
@@ -115,13 +128,13 @@ impl Smooth {
     }
 }
 
-/// The judged points beside another: two below and two above, or as many as there are, of one verdict.
+/// The judged points beside another: two below and two above, or as many as there are, of which all are known and whole.
 struct Beside {
     at: [usize; 4],
 }
 
 impl Beside {
-    /// None where verdicts differ: then nothing is read off.
+    /// None where a cubic through them says nothing of what lies between.
     fn of(found: &[Option<Judged>; SWEEP_POINTS], k: usize) -> Option<Self> {
         let mut below = (0..k).rev().filter(|k| found[*k].is_some());
         let mut above = (k + 1..SWEEP_POINTS).filter(|k| found[*k].is_some());
@@ -135,36 +148,27 @@ impl Beside {
         };
         let at = [low, high, outer[0], outer[1]];
         // Past the longest that is told apart a length stands still: no cubic follows that.
-        let ends = |k: usize| {
-            found[k].as_ref().map(|judged| {
-                let Estimate { value, low, high } = judged.measured;
-                [value, low, high].map(|mm| mm >= LONGEST_MM)
-            })
-        };
+        let ends = |k: usize| found[k].as_ref().map(|judged| judged.uncut.map(|mm| mm >= LONGEST_MM));
         if at.into_iter().any(|k| ends(k) != ends(low)) {
             return None;
         }
-        let of = |k: usize| found[k].as_ref();
-        let (a, b) = (of(low)?, of(high)?);
-        let same = a.outcome == b.outcome
-            && a.stands == b.stands
-            && a.undone == b.undone
-            && a.unknown == b.unknown
-            && a.crumbles == b.crumbles
-            && a.hint.is_some() == b.hint.is_some();
-        same.then_some(Beside { at })
+        // What is undone or not known has no chance: that comes of a sudden.
+        let sort = |k: usize| found[k].map(|own| (own.undone, own.unknown, own.hint.is_some()));
+        (sort(low) == sort(high)).then_some(Beside { at })
     }
 
     /// Lagrange's cubic through the four.
     fn read(&self, found: &[Option<Judged>; SWEEP_POINTS], k: usize) -> Smooth {
-        let mut smooth = Smooth { measured: [0.0; 3], z: [0.0; 2], chance: 0.0 };
+        let mut smooth = Smooth { uncut: [0.0; 3], z: [0.0; 2], chance: 0.0 };
         for own in self.at {
-            let others = self.at.into_iter().filter(|other| *other != own);
-            let weight: f64 =
-                others.map(|other| (k as f64 - other as f64) / (own as f64 - other as f64)).product();
+            let (mut above, mut below) = (1.0, 1.0);
+            for other in self.at.into_iter().filter(|other| *other != own) {
+                above *= k as f64 - other as f64;
+                below *= own as f64 - other as f64;
+            }
+            let weight: f64 = above / below;
             let Some(judged) = &found[own] else { continue };
-            let Estimate { value, low, high } = judged.measured;
-            for (sum, own) in smooth.measured.iter_mut().zip([value, low, high]) {
+            for (sum, own) in smooth.uncut.iter_mut().zip(judged.uncut) {
                 *sum += weight * own;
             }
             for (sum, own) in smooth.z.iter_mut().zip(judged.hint.unwrap_or_default()) {
@@ -172,6 +176,7 @@ impl Beside {
             }
             smooth.chance += weight * judged.chance;
         }
+        smooth.chance = smooth.chance.clamp(0.0, 1.0);
         smooth
     }
 
@@ -182,11 +187,13 @@ impl Beside {
         axis: MapAxis,
         banded: &Banded,
     ) -> Judged {
-        let Smooth { measured: [value, low, high], z, chance } = self.read(found, k);
+        let Smooth { uncut, z, chance } = self.read(found, k);
+        let [value, low, high] = uncut;
         let neighbour = found[self.at[0]].expect("a judged point");
         Judged {
-            measured: Estimate { value: value.max(0.0), low: low.max(0.0), high: high.max(0.0) },
-            chance: chance.clamp(0.0, 1.0),
+            measured: Estimate { value, low, high }.not_below(0.0),
+            uncut,
+            chance,
             map_window: axis.drawn(banded, z),
             hint: neighbour.hint.map(|_| z),
             ..neighbour

@@ -4,7 +4,7 @@
 use crate::assess::reach::Span;
 use crate::job::duty::{Judged, Outcome, Said, Stands, Undone};
 use crate::job::kind::Job;
-use crate::number::two_digits;
+use crate::number::{degrees, two_digits};
 
 /// The verdict in one sentence: "Too stiff to drip at 26.0 °C".
 pub fn headline(job: &Job, judged: &Judged, t_c: f64) -> String {
@@ -15,7 +15,7 @@ pub fn headline(job: &Job, judged: &Judged, t_c: f64) -> String {
         _ => {}
     }
     let (duty, verb) = (job.duty(), job.verb());
-    let at = format!("at {t_c:.1} °C");
+    let at = format!("at {} °C", degrees(t_c));
     if judged.stands == Stands::SetsFirst {
         return format!("Sets before you are done {at}");
     }
@@ -65,7 +65,7 @@ pub fn detail(job: &Job, judged: &Judged) -> String {
             if need < 1.5 { "minute" } else { "minutes" }
         );
     }
-    job.duty().detail(judged, &Said::of(judged))
+    job.duty().detail(judged, Said::of(judged))
 }
 
 /// How long it stays right: "It stays so for about 12 min there."

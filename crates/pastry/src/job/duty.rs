@@ -106,6 +106,12 @@ impl Estimate {
         Estimate { value, low: value / factor, high: value * factor }
     }
 
+    /// The same with nothing below a least.
+    pub fn not_below(self, least: f64) -> Self {
+        let Estimate { value, low, high } = self;
+        Estimate { value: value.max(least), low: low.max(least), high: high.max(least) }
+    }
+
     /// The same with the digits that are shown.
     pub fn shown(value: f64, sigma: f64) -> Self {
         let Estimate { value, low, high } = Self::log_normal(value, sigma);
@@ -134,6 +140,9 @@ pub struct Judged {
     pub stands: Stands,
     /// What it is not known for here; then no chance is claimed.
     pub unknown: Option<Unchecked>,
+    /// What is measured and the ends of its band before they are cut off at what can be seen, where a map reads points off
+    /// their neighbours: only uncut it goes on smoothly.
+    pub uncut: [f64; 3],
     /// What a judgement hands to the next temperature of a sweep, to start near its answer.
     pub hint: Hint,
 }
@@ -150,6 +159,7 @@ impl Judged {
         crumbles: false,
         stands: Stands::Stays,
         unknown: None,
+        uncut: [0.0; 3],
         hint: None,
     };
 }
@@ -178,28 +188,35 @@ codes! {
 /// Standard deviations from the middle at which the loose and the stiff limit are met.
 pub type Hint = Option<[f64; 2]>;
 
-/// A judgement with its numbers as they are read.
-pub struct Said {
-    /// What was measured.
-    pub value: String,
-    /// The same with its band: "25 to 60".
-    pub band: String,
-    /// The window as the person set it.
-    pub limits: [String; 2],
-    /// The window as it was worked out.
-    pub worked_out: [String; 2],
-}
+/// The numbers of a judgement as they are read.
+#[derive(Clone, Copy)]
+pub struct Said<'a>(&'a Judged);
 
-impl Said {
-    /// The numbers of a judgement.
-    pub fn of(judged: &Judged) -> Self {
-        let Estimate { value, low, high } = judged.measured;
-        Said {
-            value: two_digits(value),
-            band: format!("{} to {}", two_digits(low), two_digits(high)),
-            limits: judged.window.map(limit),
-            worked_out: judged.window.map(two_digits),
-        }
+impl<'a> Said<'a> {
+    /// Those of a judgement.
+    pub fn of(judged: &'a Judged) -> Self {
+        Said(judged)
+    }
+
+    /// What is measured.
+    pub fn value(self) -> String {
+        two_digits(self.0.measured.value)
+    }
+
+    /// Its band: "25 to 60".
+    pub fn band(self) -> String {
+        let Estimate { low, high, .. } = self.0.measured;
+        format!("{} to {}", two_digits(low), two_digits(high))
+    }
+
+    /// The window as the person set it.
+    pub fn limits(self) -> [String; 2] {
+        self.0.window.map(limit)
+    }
+
+    /// The window as it was worked out.
+    pub fn worked_out(self) -> [String; 2] {
+        self.0.window.map(two_digits)
     }
 }
 
@@ -370,7 +387,7 @@ pub trait Duty {
     }
 
     /// What stands behind the verdict, in one sentence with its numbers.
-    fn detail(&self, judged: &Judged, said: &Said) -> String;
+    fn detail(&self, judged: &Judged, said: Said) -> String;
 }
 
 /// A window from `low` to `high` of one field that has its ends the wrong way round.
@@ -399,7 +416,7 @@ pub(super) fn spread_histories(family: Family, ganache: &'static [History]) -> &
 }
 
 /// What is said of a yield stress in its window, or on either side of it.
-pub(super) fn gives_way(said: &Said) -> String {
-    let [low, high] = &said.worked_out;
-    format!("It gives way at {} Pa; the window is {low} to {high}.", said.value)
+pub(super) fn gives_way(said: Said) -> String {
+    let [low, high] = said.worked_out();
+    format!("It gives way at {} Pa; the window is {low} to {high}.", said.value())
 }

@@ -130,8 +130,9 @@ impl Question<'_> {
                 judged.outcome = Outcome::TooStiff;
             }
         }
-        // Nothing to speak of happens in the time.
-        if (stiff - done).abs() < 1e-3 {
+        // Little happens in the time: half a point in a hundred of chance.
+        if (stiff - done).abs() < 0.02 {
+            judged.chance = (normal_cdf(stiff.min(done)) - normal_cdf(loose)).max(0.0);
             return;
         }
         // Gauss and Hermite: three points carry a normal's mean, spread and more.

@@ -28,7 +28,7 @@ pub struct Branch {
 struct Dilute {
     /// Volume of milk protein as it swells at 0 °C, of total.
     protein: f64,
-    /// Volume of everything else, of total, as drops.
+    /// Volume y of everything else, of total, as drops: y + y^(5/3).
     drops: f64,
     /// Cube of the volume share of globules: cold, half set ones touch.
     touching: f64,
@@ -42,11 +42,15 @@ impl Dilute {
     #[inline]
     fn ln(&self, t_c: f64, solid_fat: f64) -> f64 {
         let f = smin(self.protein * (-t_c.clamp(0.0, 95.0) / 190.0).exp(), 0.36, 0.03);
-        let y = self.drops;
         2.5 * f / (1.0 - 1.5 * f)
-            + (2.965 + 0.00255 * t_c) * (y + y.cbrt() * y.cbrt() * y)
+            + (2.965 + 0.00255 * t_c) * self.drops
             + 4.5 * solid_fat * self.touching
     }
+}
+
+/// y + y^(5/3), by which drops of a volume share y thicken.
+fn as_drops(y: f64) -> f64 {
+    y + y.cbrt().powi(2) * y
 }
 
 /// The structure with water outside, ready to be asked at any temperature.
@@ -114,7 +118,7 @@ impl WaterOutside {
             crowd_factor: (1.0 + CROWDING_FLOOR_2) / (r * r + CROWDING_FLOOR_2),
             dilute: Dilute {
                 protein: 1.8 * v.milk_protein_swollen * serum.water_of_syrup.powf(0.25) / v.total,
-                drops: (0.95 * (particles - v.milk_protein_swollen / v.total)).max(0.0),
+                drops: as_drops((0.95 * (particles - v.milk_protein_swollen / v.total)).max(0.0)),
                 touching: (v.globules / v.total).powi(3),
             },
         }

@@ -105,8 +105,8 @@ impl Duty for CoatGeometry {
         judge_film(self.film(cream, &banded.middle, t_c), cream, banded, window)
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, band, limits: [low, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, band, [low, high]) = (said.value(), said.band(), said.limits());
         match judged.outcome {
             Outcome::TooStiff | Outcome::TooLoose => {
                 format!("It would leave {value} mm on the side; you want {low} to {high}.")

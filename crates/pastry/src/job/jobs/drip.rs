@@ -5,7 +5,7 @@ use crate::job::ask::{Ask, number, words};
 use crate::job::duty::{
     BAND_90, Cream, Duty, Estimate, Hint, Judged, Measured, Outcome, Said, limits_crossed,
 };
-use crate::job::physics::drip::{DripCourse, LONGEST_MM};
+use crate::job::physics::drip::{DripCourse, LONGEST_MM, Near, Parabola};
 use crate::rheology::History;
 use crate::rheology::chance::normal_cdf;
 use crate::rheology::consistency::{Banded, Consistency};
@@ -118,7 +118,7 @@ impl Duty for DripGeometry {
     fn edges(&self, cream: Cream, _point: &Consistency, t_c: f64, window: [f64; 2]) -> [f64; 2] {
         let course = self.course(cream, t_c);
         // With both sigmas 1 a standard deviation is a factor e.
-        [window[1].min(LONGEST_MM), window[0]].map(|mm| course.z_for_length(mm, [1.0, 1.0], 0.0, None))
+        [window[1].min(LONGEST_MM), window[0]].map(|mm| course.z_for_length(mm, [1.0, 1.0], Near::default()))
     }
 
     fn edges_tell(&self) -> bool {
@@ -149,25 +149,30 @@ impl Duty for DripGeometry {
 
     fn stiff_z(&self, cream: Cream, banded: &Banded, t_c: f64, hint: Hint) -> f64 {
         let sigma = [banded.sigma_yield, banded.sigma_viscosity];
-        let near = hint.map_or(0.0, |[_, stiff]| stiff);
-        self.course(cream, t_c).z_for_length(self.shortest_mm.millimetres(), sigma, near, None)
+        let near = Near { z: hint.map_or(0.0, |[_, stiff]| stiff), shrinks: None };
+        self.course(cream, t_c).z_for_length(self.shortest_mm.millimetres(), sigma, near)
     }
 
     fn judge(&self, cream: Cream, banded: &Banded, t_c: f64, hint: Hint) -> Judged {
         let window = self.window(cream.prepared.density);
         let sigma = [banded.sigma_yield, banded.sigma_viscosity];
         let course = self.course(cream, t_c);
-        let middle = course.length_mm(1.0, 1.0);
-        // Length falls as the cream is stiffer: the longest drip is the loosest end.
-        let near = hint.unwrap_or_default();
+        let middle = course.uncut_mm(1.0, 1.0);
         let about = |z: f64| course.about_mm((z * sigma[0]).exp(), (z * sigma[1]).exp());
         let (low, high) = (about(BAND_90), about(-BAND_90));
-        let shortens = |from: f64, to: f64| Some((from - to) / BAND_90).filter(|by| *by > 2.0);
-        let z_loose = course.z_for_length(window[1], sigma, near[0], shortens(high, middle));
-        let z_stiff = course.z_for_length(window[0], sigma, near[1], shortens(middle, low));
+        // Length falls as the cream is stiffer: the longest drip is the loosest end.
+        let [beside_loose, beside_stiff] = hint.unwrap_or_default();
+        let through = Parabola::through([high, middle, low], BAND_90);
+        let z_at = |length_mm: f64, beside: f64| match through.and_then(|through| through.at(length_mm)) {
+            // Between the three it is as near as a ruler on a cake.
+            Some(near) if near.z.abs() < BAND_90 && through.is_some_and(Parabola::is_flat) => near.z,
+            near => course.z_for_length(length_mm, sigma, near.unwrap_or(Near { z: beside, shrinks: None })),
+        };
+        let (z_loose, z_stiff) = (z_at(window[1], beside_loose), z_at(window[0], beside_stiff));
         Judged {
             outcome: outcome(middle, window),
-            measured: Estimate { value: middle, low, high },
+            measured: Estimate { value: middle, low, high }.not_below(0.0),
+            uncut: [middle, low, high],
             window,
             chance: (normal_cdf(z_stiff) - normal_cdf(z_loose)).max(0.0),
             map_window: cream.axis.drawn(banded, [z_loose, z_stiff]),
@@ -176,8 +181,8 @@ impl Duty for DripGeometry {
         }
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, band, limits: [low, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, band, [low, high]) = (said.value(), said.band(), said.limits());
         match judged.outcome {
             _ if judged.measured.value >= LONGEST_MM => {
                 format!("Drips would run past {LONGEST_MM:.0} mm; you want {low} to {high}.")

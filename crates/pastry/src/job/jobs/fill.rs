@@ -74,8 +74,8 @@ impl Duty for FillGeometry {
             .then(|| "No filling holds this load without tearing the crumb".to_owned())
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, worked_out: [low, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, [low, high]) = (said.value(), said.worked_out());
         let load = two_digits(1e-3 * self.load_above_g.grams());
         match judged.outcome {
             Outcome::TooLoose => format!("{load} kg above asks for {low} Pa; it has {value}."),

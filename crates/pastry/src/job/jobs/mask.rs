@@ -74,8 +74,8 @@ impl Duty for MaskGeometry {
             .then(|| "No cream both stays on and spreads at this thickness".to_owned())
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, worked_out: [low, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, [low, high]) = (said.value(), said.worked_out());
         let thickness = limit(self.thickness_mm.millimetres());
         match judged.outcome {
             Outcome::TooLoose => {

@@ -117,8 +117,8 @@ impl Duty for NappeGeometry {
         ["Too thin", "Too stiff"]
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, band, limits: [low, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, band, [low, high]) = (said.value(), said.band(), said.limits());
         match judged.outcome {
             Outcome::TooStiff | Outcome::TooLoose => {
                 format!("The spoon would keep {value} mm; you want {low} to {high}.")

@@ -100,8 +100,8 @@ impl Duty for PipeGeometry {
             .then(|| "Nothing both stands this high and goes through this nozzle".to_owned())
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, worked_out: [low, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, [low, high]) = (said.value(), said.worked_out());
         match judged.outcome {
             Outcome::TooLoose => format!(
                 "A piece {} mm high asks for {low} Pa to stand; it has {value}.",

@@ -184,8 +184,8 @@ impl Duty for SetGeometry {
         })
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, band, limits: [_, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, band, [_, high]) = (said.value(), said.band(), said.limits());
         let height = limit(self.height_mm.millimetres());
         match judged.outcome {
             Outcome::Inside => format!("A piece of {height} mm sags {value} %, anywhere from {band}."),

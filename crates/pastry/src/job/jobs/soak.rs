@@ -187,8 +187,8 @@ impl Duty for SoakGeometry {
         ["Too thin", "Too thick"]
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, band, limits: [low, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, band, [low, high]) = (said.value(), said.band(), said.limits());
         let time = seconds(self.time_s.seconds());
         match judged.outcome {
             Outcome::Inside => {

@@ -59,8 +59,8 @@ impl Duty for SpoonGeometry {
         limits_crossed("softest_pa", "softness", self.window(0.0), "Pa")
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, worked_out: [low, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, [low, high]) = (said.value(), said.worked_out());
         match judged.outcome {
             Outcome::TooLoose => {
                 format!("It gives way at {value} Pa; from {low} it mounds on the spoon.")

@@ -130,8 +130,8 @@ impl Duty for WhipGeometry {
             .then(|| "Nothing so thin keeps its bubbles apart: allow it to be thicker".to_owned())
     }
 
-    fn detail(&self, judged: &Judged, said: &Said) -> String {
-        let Said { value, worked_out: [low, high], .. } = said;
+    fn detail(&self, judged: &Judged, said: Said) -> String {
+        let (value, [low, high]) = (said.value(), said.worked_out());
         match judged.outcome {
             Outcome::TooLean => format!(
                 "Under {:.0} % fat in fat and water, cream does not hold its air.",

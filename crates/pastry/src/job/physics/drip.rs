@@ -26,9 +26,9 @@ const NODES: usize = 7;
 const SLICES: usize = 96;
 const PER_NODE: usize = SLICES / (NODES - 1);
 /// Where the burst is over: it lengthens by less than this, of itself, while it loses a share e of its warmth.
-const BURST_ENDS: f64 = 3.0;
+const BURST_ENDS: f64 = 8.0;
 /// Longest stride after that, of ln warmth: between two strides the cream is not looked at.
-const STRIDE: f64 = 0.4;
+const STRIDE: f64 = 0.6;
 
 /// How finely a drip is followed.
 #[derive(Clone, Copy)]
@@ -44,7 +44,7 @@ struct Strides {
 /// For a length that is said.
 const FINE: Strides = Strides { burst: 0.3, reach: 0.3, tolerance: 4e-4 };
 /// For the ends of a band and for what is searched: within a per cent.
-const COARSE: Strides = Strides { burst: 0.5, reach: 0.4, tolerance: 3e-3 };
+const COARSE: Strides = Strides { burst: 0.4, reach: 0.4, tolerance: 3e-3 };
 
 /// Longest drip that is told apart, mm.
 pub const LONGEST_MM: f64 = 1e3 * LONGEST;
@@ -88,6 +88,14 @@ impl Resists {
     fn speed(self, thick: f64) -> f64 {
         let flowing = (thick - self.held).max(0.0);
         flowing * flowing * (2.0 * thick + self.held) * self.yields / thick
+    }
+
+    /// Thickness at which a strip just stops, m.
+    fn stops_at(self) -> f64 {
+        // w² (3 s + 2 w) b = v (s + w) for what flows, w = h − s: the right quotient hardly changes.
+        let (s, still) = (self.held, STOPPED / self.yields);
+        let flowing = |w: f64| (still * (s + w) / (3.0 * s + 2.0 * w)).sqrt();
+        s + flowing(flowing(flowing(0.0)))
     }
 
     /// Length gained by −ln warmth, m: v h²/a.
@@ -165,10 +173,15 @@ impl DripCourse {
     /// lip is followed over u, the creep at the end over x; within 0.5 % of strides so fine that they do not matter (a test
     /// asks that).
     pub fn length_mm(&self, times_yield: f64, times_viscosity: f64) -> f64 {
+        self.uncut_mm(times_yield, times_viscosity).max(0.0)
+    }
+
+    /// The same, and below 0 where it does not leave the edge: by how much too short the lip that would stop it is.
+    pub fn uncut_mm(&self, times_yield: f64, times_viscosity: f64) -> f64 {
         self.followed_mm(times_yield, times_viscosity, FINE)
     }
 
-    /// The same within a per cent, in half the strides: for the ends of a band and for searching.
+    /// [`DripCourse::uncut_mm`] within a per cent, in half the strides: for the ends of a band and for searching.
     pub fn about_mm(&self, times_yield: f64, times_viscosity: f64) -> f64 {
         self.followed_mm(times_yield, times_viscosity, COARSE)
     }
@@ -185,7 +198,7 @@ impl DripCourse {
         let times = [times_yield, times_viscosity];
         let mut at = self.strip(self.resists(1.0, times), LIP);
         if at.speed < STOPPED {
-            return 0.0;
+            return 1e3 * (self.section / at.with.stops_at() - LIP);
         }
         let mut time = 0.0;
         let whole = LONGEST + LIP;
@@ -260,36 +273,39 @@ impl DripCourse {
         (self.strip(then, u + 2.0 * a + c + d), d.abs() / (tolerance * u))
     }
 
-    /// The z at which the drip is `length_mm` long when yield stress is multiplied by
-    /// exp(z σ_yield) and viscosity by exp(z σ_viscosity): stiffer is shorter, so length falls as z
-    /// rises. Searched within ± 40 from `guess`, with how many mm it shortens there by z where that is known; an end is
-    /// returned where the length is never met.
-    pub fn z_for_length(&self, length_mm: f64, sigma: [f64; 2], guess: f64, shortens: Option<f64>) -> f64 {
+    /// The z at which the drip is `length_mm` long when yield stress is multiplied by exp(z σ_yield) and viscosity by
+    /// exp(z σ_viscosity): stiffer is shorter, so length falls as z rises. Searched within ± 40 from where it is thought to be;
+    /// an end is returned where the length is never met.
+    pub fn z_for_length(&self, length_mm: f64, sigma: [f64; 2], near: Near) -> f64 {
         const FAR: f64 = 40.0;
         const CLOSE: f64 = 2e-4;
-        const STRIDE_Z: f64 = 0.04;
-        /// A tenth of what a ruler on a cake can tell.
-        const CLOSE_MM: f64 = 0.1;
-        let excess = |z: f64| self.about_mm((z * sigma[0]).exp(), (z * sigma[1]).exp()) - length_mm;
-        let mut a = guess.clamp(-FAR, FAR);
+        const WALK: f64 = 0.2;
+        // ln of the whole strip goes nearly straight with z.
+        let wanted = ln_strip(length_mm);
+        let excess = |z: f64| ln_strip(self.about_mm((z * sigma[0]).exp(), (z * sigma[1]).exp())) - wanted;
+        // A third of a millimetre is as near as a straight line from there is right to a tenth, which no ruler on a cake
+        // tells. Far out it only says that it is far.
+        let close = |z: f64, excess: f64| excess.abs() < 0.3 / (length_mm + LIP_MM) * (1.0 + 0.5 * z * z);
+        let mut shrinks = near.shrinks.unwrap_or(SHRINKS * sigma[0]);
+        let mut a = near.z.clamp(-FAR, FAR);
         let mut excess_a = excess(a);
-        // Far out it only says that it is far.
-        let close = |z: f64, excess: f64| excess.abs() < CLOSE_MM * (1.0 + 0.5 * z * z);
         if close(a, excess_a) {
-            return a;
+            return a + excess_a / shrinks;
         }
-        // Near a good guess secants are there in two or three.
-        let first = shortens.map_or(STRIDE_Z.copysign(excess_a), |by| (excess_a / by).clamp(-0.5, 0.5));
-        let mut b = (a + first).clamp(-FAR, FAR);
+        // Near a good guess secants are there in one or two.
+        let mut b = (a + (excess_a / shrinks).clamp(-1.5, 1.5)).clamp(-FAR, FAR);
         let mut excess_b = excess(b);
         for _ in 0..3 {
-            if close(b, excess_b) {
-                return b;
+            let slope = (excess_a - excess_b) / (b - a);
+            if slope.is_nan() || !(0.2..5.0).contains(&(slope / shrinks)) {
+                break;
             }
-            let slope = (excess_b - excess_a) / (b - a);
-            let next = b - excess_b / slope;
-            if (excess_a > 0.0) != (excess_b > 0.0) || slope >= 0.0 || next.is_nan() || (b - next).abs() > 1.0
-            {
+            shrinks = slope;
+            let next = b + excess_b / shrinks;
+            if close(b, excess_b) {
+                return next;
+            }
+            if (excess_a > 0.0) != (excess_b > 0.0) || (b - next).abs() > 1.5 {
                 break;
             }
             (a, excess_a) = (b, excess_b);
@@ -297,7 +313,7 @@ impl DripCourse {
             excess_b = excess(b);
         }
         // Walk until the length is passed, tripling the stride.
-        let mut stride = STRIDE_Z.copysign(excess_b);
+        let mut stride = WALK.copysign(excess_b);
         while (excess_a > 0.0) == (excess_b > 0.0) {
             if b.abs() >= FAR && b.signum() == f64::signum(stride) {
                 return FAR * f64::signum(stride);
@@ -316,7 +332,7 @@ impl DripCourse {
             let (low, high) = (a.min(b), a.max(b));
             let z = if round % 4 == 3 || !(low..=high).contains(&secant) { 0.5 * (a + b) } else { secant };
             let excess_z = excess(z);
-            if close(z, excess_z) {
+            if close(z, 3.0 * excess_z) {
                 return z;
             }
             if (excess_z > 0.0) == (excess_b > 0.0) {
@@ -327,6 +343,60 @@ impl DripCourse {
             (b, excess_b) = (z, excess_z);
         }
         0.5 * (a + b)
+    }
+}
+
+/// Where a length is looked for.
+#[derive(Debug, Clone, Copy, Default)]
+pub struct Near {
+    /// Standard deviations.
+    pub z: f64,
+    /// How much the ln of the strip, length and lip, falls by a standard deviation, where that is known.
+    pub shrinks: Option<f64>,
+}
+
+/// What the ln of a strip falls by ln of yield stress, about: for a first stride.
+const SHRINKS: f64 = 0.6;
+const LIP_MM: f64 = 1e3 * LIP;
+
+/// ln of a drip and its lip, of mm.
+fn ln_strip(length_mm: f64) -> f64 {
+    (length_mm + LIP_MM).ln()
+}
+
+/// ln of a strip over standard deviations of stiffness, through three lengths.
+#[derive(Debug, Clone, Copy)]
+pub struct Parabola {
+    at: f64,
+    falls: f64,
+    bends: f64,
+    reach: f64,
+}
+
+impl Parabola {
+    /// Through the length at the middle and those `z` standard deviations to either side, shortest last, mm. None where one
+    /// of them is no length.
+    pub fn through([longer, middle, shorter]: [f64; 3], z: f64) -> Option<Self> {
+        if shorter <= 0.0 || longer >= LONGEST_MM {
+            return None;
+        }
+        let [above, at, below] = [longer, middle, shorter].map(ln_strip);
+        let (falls, bends) = (0.5 * (above - below) / z, 0.5 * (above + below - 2.0 * at) / (z * z));
+        Some(Parabola { at, falls, bends, reach: z })
+    }
+
+    /// Whether it bends so little that what lies between the three lies on it.
+    pub fn is_flat(self) -> bool {
+        self.bends.abs() * self.reach < 0.2 * self.falls
+    }
+
+    /// Where a length is met; none far outside the three, or where it never is.
+    pub fn at(self, length_mm: f64) -> Option<Near> {
+        const OUTSIDE: f64 = 1.5;
+        let short = self.at - ln_strip(length_mm);
+        let root = (self.falls * self.falls - 4.0 * self.bends * short).sqrt();
+        let z = 2.0 * short / (self.falls + root);
+        (z.abs() < OUTSIDE * self.reach).then_some(Near { z, shrinks: Some(root) })
     }
 }
 
