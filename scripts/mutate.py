@@ -3,7 +3,7 @@
 
     python3 scripts/mutate.py                  every change, in a copy of the sources
     python3 scripts/mutate.py warning balance  only those of some modules
-    python3 scripts/mutate.py --from 44        from a row on
+    python3 scripts/mutate.py --rows 44-60,71  rows as --list counts them
     python3 scripts/mutate.py --list           what there is
 
 A change is a line of scripts/mutations.csv: module, file under crates/pastry/src, the text as it stands (once in the
@@ -34,6 +34,15 @@ def mutations(only):
     return rows
 
 
+def numbers(text):
+    """44-60,71 as a set."""
+    found = set()
+    for part in text.split(","):
+        low, _, high = part.partition("-")
+        found |= set(range(int(low), int(high or low) + 1))
+    return found
+
+
 def copied():
     COPY.mkdir(parents=True, exist_ok=True)
     for name in ["Cargo.toml", "Cargo.lock", "rust-toolchain.toml", "rustfmt.toml", "clippy.toml"]:
@@ -49,11 +58,11 @@ def copied():
 FIRST = {
     "warning": ["warnings", "harms", "was_wrong"],
     "rheology": ["vectors", "laws", "published", "was_wrong"],
-    "job": ["jobs", "films", "drips", "vectors", "was_wrong"],
+    "job": ["jobs", "films", "drips", "vectors", "was_wrong", "guards"],
     "label": ["composition", "label"],
-    "balance": ["sense", "balance::", "practice"],
+    "balance": ["sense", "balance::", "practice", "guards"],
     "swap": ["swap"],
-    "rescue": ["rescue", "overpour"],
+    "rescue": ["rescue", "overpour", "guards"],
     "order": ["orders", "order_lists", "harms", "incomplete"],
     "scale": ["scale"],
 }
@@ -81,11 +90,12 @@ def noticed(module):
 
 def main():
     words = sys.argv[1:]
-    first = int(words.pop(words.index("--from") + 1)) if "--from" in words else 1
-    rows = mutations([word for word in words if not word.startswith("-")])[first - 1 :]
+    wanted = numbers(words.pop(words.index("--rows") + 1)) if "--rows" in words else None
+    rows = mutations([word for word in words if not word.startswith("-")])
+    rows = [row for at, row in enumerate(rows, 1) if wanted is None or at in wanted]
     if "--list" in sys.argv:
-        for row in rows:
-            print(f"{row['module']:10} {row['file']:34} {row['why']}")
+        for at, row in enumerate(rows, 1):
+            print(f"{at:3} {row['module']:10} {row['file']:34} {row['why']}")
         return
     copied()
     alive, count = [], {}

@@ -42,9 +42,7 @@ impl Dilute {
     #[inline]
     fn ln(&self, t_c: f64, solid_fat: f64) -> f64 {
         let f = smin(self.protein * (-t_c.clamp(0.0, 95.0) / 190.0).exp(), 0.36, 0.03);
-        2.5 * f / (1.0 - 1.5 * f)
-            + (2.965 + 0.00255 * t_c) * self.drops
-            + 4.5 * solid_fat * self.touching
+        2.5 * f / (1.0 - 1.5 * f) + (2.965 + 0.00255 * t_c) * self.drops + 4.5 * solid_fat * self.touching
     }
 }
 

@@ -217,3 +217,54 @@ fn milk_chocolate_that_says_nothing_of_its_milk_has_six_per_cent_of_milk_fat() {
     let [said, ..] = of(Some(4.0));
     assert!((said - 4.0).abs() < 0.2, "{said}");
 }
+
+/// Fat of plants that is nine tenths saturated is coconut's, which is hard in a cool kitchen; of a third it is an oil's
+/// (USDA SR24: coconut oil 86.5 %, olive oil 13.8 %).
+#[test]
+fn saturated_fat_of_plants_is_taken_as_coconut_s() {
+    let parts = |saturates| {
+        let label = Label {
+            kind: LabelKind::NutPaste,
+            fat_g: 60.0,
+            saturates_g: Some(saturates),
+            carbohydrate_g: 20.0,
+            sugars_g: 15.0,
+            fibre_g: Some(5.0),
+            protein_g: 8.0,
+            salt_g: 0.0,
+            cocoa_percent: None,
+            milk_fat_percent: None,
+            alcohol_percent_vol: None,
+            brix: None,
+        };
+        let inferred = label.infer().unwrap().composition_percent;
+        [Part::Lauric, Part::Oil].map(|part| inferred.get(&part).copied().unwrap_or_default())
+    };
+    let [hard, oil] = parts(52.0);
+    assert!((hard - 52.0).abs() < 0.5 && (oil - 8.0).abs() < 0.5, "{hard} {oil}");
+    let [hard, oil] = parts(8.0);
+    assert!(hard == 0.0 && (oil - 60.0).abs() < 0.5, "{hard} {oil}");
+}
+
+/// 32 % of cocoa with 25 g of its butter leave 7 g dry, of which 22 % are protein (19.6 g in 86 g, USDA SR24 19165): 1.5 g
+/// of the 7 on the label; the milk's are 5.5, and bring 1.45 times as much milk sugar.
+#[test]
+fn protein_of_cocoa_is_not_the_milk_s() {
+    let label = Label {
+        kind: LabelKind::MilkChocolate,
+        fat_g: 31.0,
+        saturates_g: Some(19.0),
+        carbohydrate_g: 56.0,
+        sugars_g: 55.0,
+        fibre_g: Some(2.0),
+        protein_g: 7.0,
+        salt_g: 0.2,
+        cocoa_percent: Some(32.0),
+        milk_fat_percent: Some(6.0),
+        alcohol_percent_vol: None,
+        brix: None,
+    };
+    let parts = label.infer().unwrap().composition_percent;
+    assert!((parts[&Part::MilkProtein] - 5.5).abs() < 0.15, "{parts:?}");
+    assert!((parts[&Part::Lactose] - 7.9).abs() < 0.3, "{parts:?}");
+}

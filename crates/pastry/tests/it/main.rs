@@ -13,6 +13,7 @@ mod composition;
 mod drips;
 mod films;
 mod fuzz;
+mod guards;
 mod handbook;
 mod harms;
 mod heat;

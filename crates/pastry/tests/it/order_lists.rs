@@ -2,7 +2,7 @@
 
 use crate::cakes::{start, with_known};
 use pastry::assess::starts::starts;
-use pastry::formula::Family;
+use pastry::formula::{Family, Line};
 use pastry::ingredient::{Ingredient, Pack, Shelf};
 use pastry::order::{OrderAnswer, OrderDocument, OrderedCake, Without, order};
 use pastry::stack::check::finding::FindingCode;
@@ -156,6 +156,22 @@ fn every_family_has_a_label() {
         assert_eq!(labels[0].what, format!("The {}", family.word()));
         assert!(labels[1].keeps_days <= labels[0].keeps_days.max(1), "{labels:?}");
         assert!(labels[1].amount.ends_with(" g"), "{}", labels[1].amount);
+    }
+}
+
+#[test]
+fn honey_in_a_filling_is_on_the_label_of_batch_and_cake() {
+    for (with, named) in [(true, true), (false, false)] {
+        let mut document = start(Family::Ganache, "fill");
+        if with {
+            document.lines.push(Line::new("honey", "15 g"));
+        }
+        let formulas = HashMap::from([("x".to_owned(), document)]);
+        let labels = answer(&of(plate("x"), 1), &formulas).labels;
+        assert_eq!(labels.len(), 2);
+        for label in labels {
+            assert_eq!(label.notes.iter().any(|note| note.contains("infants")), named, "{label:?}");
+        }
     }
 }
 
