@@ -17,6 +17,7 @@ mod guards;
 mod handbook;
 mod harms;
 mod heat;
+mod heat_vectors;
 mod incomplete;
 mod invariants;
 mod jobs;
