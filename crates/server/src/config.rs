@@ -67,6 +67,11 @@ pub enum Command {
         #[arg(long, default_value_t = 0.0)]
         loss: f64,
     },
+    /// Read a body that cools or warms (as POST /api/clock takes it) and print when it is where it is asked.
+    Cool {
+        /// The file; - reads standard input.
+        file: PathBuf,
+    },
     /// Read a formula and print the schools it can be made by, step by step.
     Methods {
         /// The file; - reads standard input.

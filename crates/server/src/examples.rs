@@ -56,6 +56,7 @@ pub fn add(description: &mut Value) {
         "post",
         json!({ "in_the_bowl_g": 1450, "bowl_g": 450, "sizes": [1, 1, 1] }),
     );
+    request(description, "/api/clock", "post", custard_in_a_tray());
     request(description, "/api/components", "post", json!(first));
     request(description, "/api/compare", "post", json!({ "documents": [first, second] }));
     request(description, "/api/ingredients", "post", json!(own));
@@ -69,6 +70,24 @@ pub fn add(description: &mut Value) {
     answer(description, "/api/ingredients/infer", "post", json!(label.infer().ok()));
     let weighed = weigh_amount("1 1/2 cups", "cream36", Measures::Us).ok();
     answer(description, "/api/convert", "get", json!(weighed));
+}
+
+/// 20 mm of pastry cream under film in a fridge.
+fn custard_in_a_tray() -> Value {
+    json!({
+        "shape": "slab",
+        "thickness_mm": 20,
+        "material": { "comp": {
+            "water": 0.685, "protein": 0.042, "sugar": 0.165, "starch": 0.046, "ash": 0.007, "fat_milk": 0.03, "fat_oil": 0.025
+        } },
+        "start_c": 85,
+        "phases": [{
+            "min": 480,
+            "top": { "h": [5, 8, 11], "t": 4, "r": 0.0001 },
+            "bottom": { "h": [5, 8, 11], "t": 4, "r": 0.00006 }
+        }],
+        "marks": [{ "point": "hottest", "to_c": 21 }, { "point": "mean", "after_min": 60 }]
+    })
 }
 
 fn request(description: &mut Value, path: &str, method: &str, example: Value) {

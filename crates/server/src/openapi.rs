@@ -28,6 +28,7 @@ use utoipa_axum::router::OpenApiRouter;
         (name = "balance", description = "The smallest ways there, and swaps"),
         (name = "rescue", description = "What to do when it went wrong"),
         (name = "scale", description = "Another size, and shares"),
+        (name = "clock", description = "When it is cold or warm enough"),
         (name = "methods", description = "How it is made"),
         (name = "stack", description = "A cake to scale: how much, and whether it stands"),
         (name = "orders", description = "Orders: what to make, buy, label and pay"),

@@ -41,6 +41,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Follows a body that cools or warms: when a point of it comes to a temperature, or how warm it is after a time; with its
+         *     spread where the heat transfer is a band. Keeps nothing.
+         */
+        post: operations["clock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compare": {
         parameters: {
             query?: never;
@@ -1220,6 +1240,11 @@ export interface components {
             sheet_mm: number;
         };
         /**
+         * @description Which point is meant.
+         * @enum {string}
+         */
+        BodyPoint: "hottest" | "coldest" | "core" | "mean" | "skin";
+        /**
          * @description How a border is piped.
          * @enum {string}
          */
@@ -1230,6 +1255,188 @@ export interface components {
             document: components["schemas"]["FormulaDocument"];
             /** @description The key its places name it by. */
             key: string;
+        };
+        /** @description The answer to a case. */
+        CaseAnswer: {
+            /** @description Answers, in the order of the marks. */
+            marks: components["schemas"]["MarkAnswer"][];
+        };
+        /** @description A case. */
+        CaseDocument: {
+            const?: components["schemas"]["ConstantMaterial"] | null;
+            /**
+             * Format: double
+             * @description How wide, mm; of a bowl at the rim.
+             */
+            diameter_mm?: number | null;
+            /**
+             * Format: double
+             * @description How high, mm; in a bowl how deep.
+             */
+            height_mm?: number | null;
+            /**
+             * Format: double
+             * @description How wide the hole is, mm.
+             */
+            inner_diameter_mm?: number | null;
+            /**
+             * Format: double
+             * @description How much is in the bowl, kg.
+             */
+            kg?: number | null;
+            /** @description Layers of a stack, from the bottom up. */
+            layers?: components["schemas"]["CaseLayer"][];
+            /** @description What is asked. */
+            marks: components["schemas"]["Mark"][];
+            material?: components["schemas"]["CaseMaterial"] | null;
+            /** @description Where it stands, one place after the other. */
+            phases: components["schemas"]["CasePhase"][];
+            /** @description What it is like. */
+            shape: components["schemas"]["CaseShape"];
+            /**
+             * Format: double
+             * @description How warm at first, °C.
+             */
+            start_c?: number | null;
+            /**
+             * Format: double
+             * @description How thick, mm.
+             */
+            thickness_mm?: number | null;
+            /**
+             * Format: double
+             * @description How much is in the bowl, ml.
+             */
+            volume_ml?: number | null;
+            /** @description The layer that is watched, counted from 0 at the bottom; all where it is not said. */
+            watch?: number | null;
+        };
+        /** @description What a face looks at. */
+        CaseFace: {
+            /** @description Heat transfer, W/(m² K). */
+            h: components["schemas"]["Transfer"];
+            /**
+             * Format: double
+             * @description What stands between, m² K/W.
+             */
+            r?: number;
+            /**
+             * Format: double
+             * @description How warm it is there, °C.
+             */
+            t: number;
+        };
+        /** @description A layer, from the bottom up. */
+        CaseLayer: {
+            const?: components["schemas"]["ConstantMaterial"] | null;
+            material?: components["schemas"]["CaseMaterial"] | null;
+            /**
+             * Format: double
+             * @description How warm at first, °C; as the whole where it is not said.
+             */
+            start_c?: number | null;
+            /**
+             * Format: double
+             * @description How thick, mm.
+             */
+            thickness_mm: number;
+        };
+        /** @description A material by what is in it. */
+        CaseMaterial: {
+            /**
+             * Format: double
+             * @description Air, of volume.
+             */
+            air?: number;
+            /** @description Shares of total. */
+            comp: components["schemas"]["CaseShares"];
+            /** @description What surrounds the rest. */
+            continuous?: components["schemas"]["Surrounds"];
+            mode?: components["schemas"]["Goes"] | null;
+            /**
+             * Format: double
+             * @description Mean molar mass of its sugars, g/mol; 342.3 where it is not said.
+             */
+            sugar_M?: number | null;
+        };
+        /** @description A stretch of time in one place; a face that is not named is insulated. */
+        CasePhase: {
+            bottom?: components["schemas"]["CaseFace"] | null;
+            /**
+             * Format: double
+             * @description How long, min.
+             */
+            min: number;
+            side?: components["schemas"]["CaseFace"] | null;
+            /**
+             * Format: double
+             * @description Minutes from stir to stir.
+             */
+            stir_min?: number | null;
+            top?: components["schemas"]["CaseFace"] | null;
+        };
+        /**
+         * @description What a body is like.
+         * @enum {string}
+         */
+        CaseShape: "slab" | "cylinder" | "ball" | "dome" | "ring" | "bowl" | "stack";
+        /** @description Shares of total, which add up to 1. */
+        CaseShares: {
+            /**
+             * Format: double
+             * @default 0
+             */
+            alcohol: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            ash: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            fat_cocoa: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            fat_lauric: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            fat_milk: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            fat_oil: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            fibre: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            protein: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            starch: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            sugar: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            water: number;
         };
         /**
          * @description A caution.
@@ -1392,6 +1599,24 @@ export interface components {
             saved_at: string;
             /** @description Its tags. */
             tags: string[];
+        };
+        /** @description Constant properties. */
+        ConstantMaterial: {
+            /**
+             * Format: double
+             * @description Heat capacity, J/(kg K).
+             */
+            c: number;
+            /**
+             * Format: double
+             * @description Conductivity, W/(m K).
+             */
+            k: number;
+            /**
+             * Format: double
+             * @description Density, kg/m³.
+             */
+            rho: number;
         };
         /** @description A constituent of an ingredient. */
         Constituent: {
@@ -2052,6 +2277,11 @@ export interface components {
          * @enum {string}
          */
         Goal: "consistency" | "sweetness" | "cost";
+        /**
+         * @description Which way its fats go.
+         * @enum {string}
+         */
+        Goes: "cool" | "warm";
         /**
          * @description The shelf an ingredient stands on. What it does in a formula is its [`Role`](crate::ingredient::Role), which asks what it is made of.
          * @enum {string}
@@ -2865,6 +3095,63 @@ export interface components {
             says: string;
             /** @description In kitchen words. */
             word: string;
+        };
+        /** @description What is asked: when a point comes to a temperature, or how warm it is after a time. */
+        Mark: {
+            /**
+             * Format: double
+             * @description How warm it is after so long, min.
+             */
+            after_min?: number | null;
+            /** @description Which point. */
+            point: components["schemas"]["BodyPoint"];
+            /**
+             * Format: double
+             * @description When it comes to this, °C.
+             */
+            to_c?: number | null;
+        };
+        /** @description The answer to a mark. */
+        MarkAnswer: components["schemas"]["MarkTime"] | components["schemas"]["MarkTemperature"];
+        /** @description How warm a point is after a time. */
+        MarkTemperature: {
+            /**
+             * Format: double
+             * @description Temperature, °C; none where it could not be followed so far.
+             */
+            c?: number | null;
+            /**
+             * Format: double
+             * @description Upper end, °C.
+             */
+            high?: number | null;
+            /**
+             * Format: double
+             * @description Lower end, °C.
+             */
+            low?: number | null;
+            /** @description Why there is none. */
+            why?: string | null;
+        };
+        /** @description When a point comes to a temperature. */
+        MarkTime: {
+            /**
+             * Format: double
+             * @description The latest, with the least; none where it may never come there.
+             */
+            high?: number | null;
+            /**
+             * Format: double
+             * @description The soonest, with the most heat transfer.
+             */
+            low?: number | null;
+            /**
+             * Format: double
+             * @description Minutes from the start; none where it never does.
+             */
+            min?: number | null;
+            /** @description Why it never does, or may not, and what is nearest. */
+            why?: string | null;
         };
         /** @description A layer spread on a side with a knife, that must stay there. */
         MaskGeometry: {
@@ -4606,6 +4893,11 @@ export interface components {
         Structure: "water_continuous" | "bicontinuous" | "fat_continuous";
         /** @description SurfaceTemperature, °C */
         SurfaceTemperature: number;
+        /**
+         * @description What surrounds what.
+         * @enum {string}
+         */
+        Surrounds: "water" | "fat";
         /** @description A formula and what is asked of it. */
         SwapAsk: {
             /** @description The swap. */
@@ -4888,6 +5180,8 @@ export interface components {
             /** @description Water. */
             water: components["schemas"]["Share"];
         };
+        /** @description Heat transfer, W/(m² K): known, or within a band. */
+        Transfer: number | number[];
         /**
          * @description What takes a formula away from what was checked.
          * @enum {string}
@@ -5275,6 +5569,144 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Ways"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    clock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "marks": [
+                 *         {
+                 *           "point": "hottest",
+                 *           "to_c": 21
+                 *         },
+                 *         {
+                 *           "after_min": 60,
+                 *           "point": "mean"
+                 *         }
+                 *       ],
+                 *       "material": {
+                 *         "comp": {
+                 *           "ash": 0.007,
+                 *           "fat_milk": 0.03,
+                 *           "fat_oil": 0.025,
+                 *           "protein": 0.042,
+                 *           "starch": 0.046,
+                 *           "sugar": 0.165,
+                 *           "water": 0.685
+                 *         }
+                 *       },
+                 *       "phases": [
+                 *         {
+                 *           "bottom": {
+                 *             "h": [
+                 *               5,
+                 *               8,
+                 *               11
+                 *             ],
+                 *             "r": 0.00006,
+                 *             "t": 4
+                 *           },
+                 *           "min": 480,
+                 *           "top": {
+                 *             "h": [
+                 *               5,
+                 *               8,
+                 *               11
+                 *             ],
+                 *             "r": 0.0001,
+                 *             "t": 4
+                 *           }
+                 *         }
+                 *       ],
+                 *       "shape": "slab",
+                 *       "start_c": 85,
+                 *       "thickness_mm": 20
+                 *     }
+                 */
+                "application/json": components["schemas"]["CaseDocument"];
+            };
+        };
+        responses: {
+            /** @description Answers, in the order of the marks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaseAnswer"];
                 };
             };
             /** @description Not JSON; The body did not arrive whole */

@@ -1,8 +1,8 @@
 //! A body as cells: how much each is, what it touches, and what flows between them.
 
 use crate::heat::air::vapour_pressure;
+use crate::heat::body::{Body, Layer, Moment, Outline, Stretch, Way};
 use crate::heat::material::Material;
-use crate::heat::network::{Body, Layer, Moment, Outline, Stretch};
 use std::f64::consts::PI;
 
 /// A way between two cells: area, and half of the way in each, m.
@@ -18,17 +18,8 @@ pub(super) struct Open {
     pub(super) way: Way,
     area: f64,
     half: f64,
-}
-
-/// Where a cell is open.
-#[derive(Clone, Copy, PartialEq, Eq)]
-pub(super) enum Way {
-    /// Above.
-    Up,
-    /// Round it, or in its hole.
-    Round,
-    /// Below.
-    Down,
+    /// The cell behind it, and how far it is from middle to middle, m.
+    behind: Option<(usize, f64)>,
 }
 
 /// Cells of a body.
@@ -45,8 +36,8 @@ pub(super) struct Cells<'a> {
     axis: Vec<[usize; 2]>,
     /// How much further on the axis is than its cell, of the way from the one beside it.
     further: f64,
-    /// Cells in the middle of what is watched.
-    core: Vec<usize>,
+    /// Cells in the middle of what is watched, with those below and above where they are as high.
+    core: Vec<(usize, Option<[usize; 2]>)>,
 }
 
 impl<'a> Cells<'a> {
@@ -90,25 +81,42 @@ impl<'a> Cells<'a> {
                 let cell = cells.kg.len();
                 cells.push(layer, *at, layer.material.density() * area(ring) * height);
                 if row == 0 {
-                    cells.open.push(Open { cell, way: Way::Down, area: area(ring), half: 0.5 * height });
+                    let behind = rows.get(1).map(|(_, above)| (cell + rings, 0.5 * (height + above)));
+                    cells.open.push(Open {
+                        cell,
+                        way: Way::Down,
+                        area: area(ring),
+                        half: 0.5 * height,
+                        behind,
+                    });
                 } else {
                     let halves = [0.5 * rows[row - 1].1, 0.5 * height];
                     cells.links.push(Link { cells: [cell - rings, cell], area: area(ring), halves });
                 }
                 if row == rows.len() - 1 {
-                    cells.open.push(Open { cell, way: Way::Up, area: area(ring), half: 0.5 * height });
+                    let behind = (row > 0).then(|| (cell - rings, 0.5 * (height + rows[row - 1].1)));
+                    cells.open.push(Open {
+                        cell,
+                        way: Way::Up,
+                        area: area(ring),
+                        half: 0.5 * height,
+                        behind,
+                    });
                 }
                 if let Outline::Round { .. } = body.outline {
                     let wall = |edge: usize| 2.0 * PI * (hole + edge as f64 * width) * height;
-                    let side = |area| Open { cell, way: Way::Round, area, half: 0.5 * width };
+                    let side = |area, behind: Option<usize>| {
+                        let behind = behind.map(|cell| (cell, width));
+                        Open { cell, way: Way::Round, area, half: 0.5 * width, behind }
+                    };
                     if ring > 0 {
                         let halves = [0.5 * width; 2];
                         cells.links.push(Link { cells: [cell - 1, cell], area: wall(ring), halves });
                     } else if hole > 0.0 {
-                        cells.open.push(side(wall(0)));
+                        cells.open.push(side(wall(0), (rings > 1).then_some(cell + 1)));
                     }
                     if ring == rings - 1 {
-                        cells.open.push(side(wall(rings)));
+                        cells.open.push(side(wall(rings), (ring > 0).then(|| cell - 1)));
                     }
                     if ring == 0 && rings > 1 && hole == 0.0 {
                         cells.axis.push([cell, cell + 1]);
@@ -131,8 +139,12 @@ impl<'a> Cells<'a> {
             below = to;
             // On the border of two rows both are the middle.
             if from <= 0.5 * whole + 1e-9 && to >= 0.5 * whole - 1e-9 {
-                let ring = if hollow { rings / 2 } else { 0 };
-                self.core.push(row * rings + ring);
+                let cell = row * rings + if hollow { rings / 2 } else { 0 };
+                let alike = row > 0
+                    && row + 1 < rows.len()
+                    && rows[row - 1] == rows[row]
+                    && rows[row + 1] == rows[row];
+                self.core.push((cell, alike.then(|| [cell - rings, cell + rings])));
             }
         }
     }
@@ -151,11 +163,12 @@ impl<'a> Cells<'a> {
             }
         }
         let area = sphere(shells);
-        self.open.push(Open { cell: shells - 1, way: Way::Round, area, half: 0.5 * width });
+        let behind = Some((shells - 2, width));
+        self.open.push(Open { cell: shells - 1, way: Way::Round, area, half: 0.5 * width, behind });
         // Of a parabola in r the middle ball and the shell around it hold 3/5 and 93/35 of its first radius squared.
         self.further = 0.6 / (93.0 / 35.0 - 0.6);
         self.axis.push([0, 1]);
-        self.core.push(0);
+        self.core.push((0, None));
         self
     }
 
@@ -192,11 +205,15 @@ impl<'a> Cells<'a> {
         for pair in self.axis.iter().filter(|pair| seen(pair[0])) {
             take(self.on_axis(*pair));
         }
-        let middle = |cell: &usize| match self.axis.iter().find(|[on, _]| on == cell) {
+        let middle = |cell: usize| match self.axis.iter().find(|[on, _]| *on == cell) {
             Some(pair) => self.on_axis(*pair),
-            None => self.t_c[*cell],
+            None => self.t_c[cell],
         };
-        let core = self.core.iter().map(middle).sum::<f64>() / self.core.len().max(1) as f64;
+        let at_core = |(cell, beside): &(usize, Option<[usize; 2]>)| {
+            let here = middle(*cell);
+            beside.map_or(here, |[a, b]| here - (middle(a) + middle(b) - 2.0 * here) / 24.0)
+        };
+        let core = self.core.iter().map(at_core).sum::<f64>() / self.core.len().max(1) as f64;
         Moment { s, hottest, coldest, mean: sum / kg, core, skin: sum / kg }
     }
 
@@ -217,7 +234,7 @@ impl<'a> Cells<'a> {
             ties[*b] += tie;
         }
         let (mut skin, mut skin_area) = (0.0, 0.0);
-        for (Open { cell, way, area, half }, of_air) in self.open.iter().zip(vapour) {
+        for (Open { cell, way, area, half, behind }, of_air) in self.open.iter().zip(vapour) {
             let Some(face) = stretch.face(*way) else { continue };
             let t_c = self.t_c[*cell];
             let passes = 1.0 / (1.0 / face.h + face.resistance + half / conducts[*cell]);
@@ -231,7 +248,20 @@ impl<'a> Cells<'a> {
             }
             flows[*cell] += area * flow;
             ties[*cell] += area * tie;
-            skin += area * (t_c + flow * half / conducts[*cell]);
+            // A cell holds the mean of a curve. With the slope g behind it and s at its skin, the skin stands w (s/3 + g/6) off
+            // that mean, and s is what the face lets through.
+            let width = 2.0 * half;
+            let through = conducts[*cell] * (1.0 / face.h + face.resistance);
+            let vapours = (flow - passes * (face.air_c - t_c)) / conducts[*cell];
+            let at_skin = match behind {
+                Some((behind, apart)) => {
+                    let slope = (t_c - self.t_c[*behind]) / apart;
+                    (t_c + width * (slope / 6.0 + (face.air_c / through + vapours) / 3.0))
+                        / (1.0 + width / (3.0 * through))
+                }
+                None => t_c + flow * half / conducts[*cell],
+            };
+            skin += area * at_skin;
             skin_area += area;
         }
         (skin_area > 0.0).then(|| skin / skin_area)

@@ -2,19 +2,26 @@
 //! out.
 //!
 //! [`enthalpy`] is heat, conduction and density from composition, [`freezing`] where ice begins and how much of it there is,
-//! [`material`] the tables made of both, [`network`] a body that cools or warms, [`mod@air`] the water in what it stands in, [`mix`]
-//! the balance of parts and bowl.
+//! [`material`] the tables made of both, [`body`] layers and what they stand in, [`network`] how they cool or warm, [`mod@air`] the water in what it stands in, [`case`]
+//! a body as it is written down, [`shape`] that as cells, [`cooling`] its answer, [`mix`] the balance of parts and bowl.
 
 pub mod air;
+pub mod body;
+pub mod case;
 mod cells;
+pub mod cooling;
 pub mod enthalpy;
 pub mod freezing;
 pub mod material;
 pub mod mix;
 pub mod network;
+pub mod shape;
 
+pub use body::{Body, Face, Layer, Moist, Outline, Stretch, Watched};
+pub use case::CaseDocument;
+pub use cooling::{CaseAnswer, cool};
 pub use enthalpy::HeatShares;
 pub use freezing::Freezing;
 pub use material::{MadeOf, Material, Solutes};
 pub use mix::{MixPart, mix_temperature, part_temperature_for};
-pub use network::{Body, Course, Face, Layer, Moist, Outline, Stretch, Until, Watched};
+pub use network::{Course, Until};

@@ -5,114 +5,11 @@
 //! so that melting, setting and freezing lose none of it.
 
 use crate::heat::air::vapour_pressure;
-use crate::heat::cells::{Cells, Rates, Way};
-use crate::heat::material::Material;
+use crate::heat::body::{Body, Face, Moment, Stretch, Watched};
+use crate::heat::cells::{Cells, Rates};
 
 /// Most strides of one body.
 const MOST_STRIDES: usize = 400_000;
-
-/// A layer, from the bottom up.
-#[derive(Debug, Clone, Copy)]
-pub struct Layer<'a> {
-    /// What it is.
-    pub material: &'a Material,
-    /// How thick, m.
-    pub thickness_m: f64,
-    /// How warm at first, °C.
-    pub t_c: f64,
-    /// Cells over its thickness.
-    pub cells: usize,
-}
-
-/// What the layers are cut to.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub enum Outline {
-    /// So wide that its edge does not matter: 1 m² of it.
-    Wide,
-    /// Round, with or without a hole, in so many rings.
-    Round {
-        /// Radius, m.
-        radius_m: f64,
-        /// Radius of the hole, m.
-        hole_m: f64,
-        /// Rings.
-        rings: usize,
-    },
-    /// A ball of one layer, as thick as the ball is wide, in so many shells; its skin is its side.
-    Ball {
-        /// Shells.
-        shells: usize,
-    },
-}
-
-/// An open wet surface: it gives off heat as vapour, or takes it up where water condenses on it.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Moist {
-    /// Water activity at the surface.
-    pub activity: f64,
-    /// How open it is: 1 a liquid, 0.25 a baked cake (fitted to a rack's two to three hours).
-    pub open: f64,
-    /// Humidity of the air, 0 to 1.
-    pub humidity: f64,
-    /// Convective part of the heat transfer, W/(m² K): 5 still, 12 in a fan.
-    pub convection: f64,
-}
-
-/// What a face looks at.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Face {
-    /// Heat transfer, W/(m² K).
-    pub h: f64,
-    /// Temperature of air, bath or plate, °C.
-    pub air_c: f64,
-    /// What stands between: wall, film, board, m² K/W.
-    pub resistance: f64,
-    /// Whether it is wet and open.
-    pub moist: Option<Moist>,
-}
-
-/// A stretch of time in one place.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Stretch {
-    /// How long, s.
-    pub seconds: f64,
-    /// What the top looks at; insulated where none.
-    pub top: Option<Face>,
-    /// What the side looks at.
-    pub side: Option<Face>,
-    /// What the bottom looks at.
-    pub bottom: Option<Face>,
-    /// Seconds from stir to stir.
-    pub stir_s: Option<f64>,
-}
-
-/// A body.
-#[derive(Debug, Clone)]
-pub struct Body<'a> {
-    /// Layers from the bottom up.
-    pub layers: Vec<Layer<'a>>,
-    /// What they are cut to.
-    pub outline: Outline,
-    /// The layer that is watched; all where none.
-    pub watch: Option<usize>,
-}
-
-/// What was watched at one moment.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Moment {
-    /// Seconds since the start.
-    pub s: f64,
-    /// Hottest, °C.
-    pub hottest: f64,
-    /// Coldest, °C.
-    pub coldest: f64,
-    /// Mean by mass, °C.
-    pub mean: f64,
-    /// In the middle of what is watched, °C.
-    pub core: f64,
-    /// Mean over all its open skin, °C.
-    pub skin: f64,
-}
 
 /// How a body went.
 #[derive(Debug, Clone)]
@@ -121,6 +18,8 @@ pub struct Course {
     pub moments: Vec<Moment>,
     /// Heat it gave off, J.
     pub lost_j: f64,
+    /// Whether it was followed as far as was asked: not where that takes more strides than are made.
+    pub whole: bool,
 }
 
 /// When to stop before the time is up.
@@ -130,8 +29,16 @@ pub enum Until<'a> {
     TimeIsUp,
     /// Every cell is within so many kelvin of what all faces look at.
     Near(f64),
-    /// Each of these points has passed its temperature, °C, and so many seconds are over.
+    /// Each of these points has passed its temperature, °C, and so many seconds are over; or nothing more will happen.
     Passed(&'a [(Watched, f64)], f64),
+}
+
+/// Nearer than this to what is around it nothing more happens, K.
+const AS_GOOD_AS: f64 = 1e-3;
+
+/// Whether every cell is so near to what all faces of the last stretch look at.
+fn near(last: Option<&Stretch>, cells: &[f64], within: f64) -> bool {
+    last.and_then(Stretch::air_c).is_some_and(|air_c| cells.iter().all(|t| (t - air_c).abs() < within))
 }
 
 impl Until<'_> {
@@ -139,31 +46,13 @@ impl Until<'_> {
     fn reached(self, moments: &[Moment], last: Option<&Stretch>, cells: &[f64]) -> bool {
         match self {
             Until::TimeIsUp => false,
-            Until::Near(within) => last
-                .and_then(Stretch::air_c)
-                .is_some_and(|air_c| cells.iter().all(|t| (t - air_c).abs() < within)),
+            Until::Near(within) => near(last, cells, within),
             Until::Passed(all, seconds) => {
-                moments[moments.len() - 1].s >= seconds
-                    && all.iter().all(|(watched, t_c)| passed(moments, *watched, *t_c))
+                near(last, cells, AS_GOOD_AS)
+                    || moments[moments.len() - 1].s >= seconds
+                        && all.iter().all(|(watched, t_c)| passed(moments, *watched, *t_c))
             }
         }
-    }
-}
-
-impl Stretch {
-    pub(super) fn face(&self, way: Way) -> Option<&Face> {
-        match way {
-            Way::Up => self.top.as_ref(),
-            Way::Round => self.side.as_ref(),
-            Way::Down => self.bottom.as_ref(),
-        }
-    }
-
-    /// What all faces look at, where that is one temperature.
-    fn air_c(&self) -> Option<f64> {
-        let mut all = [self.top, self.side, self.bottom].into_iter().flatten().map(|face| face.air_c);
-        let first = all.next()?;
-        all.all(|air_c| air_c == first).then_some(first)
     }
 }
 
@@ -211,7 +100,8 @@ impl Body<'_> {
                 moment.skin = skin;
             }
         }
-        Course { moments, lost_j: at_first - cells.all_held() }
+        let whole = moments.len() <= MOST_STRIDES;
+        Course { moments, lost_j: at_first - cells.all_held(), whole }
     }
 }
 
@@ -219,34 +109,6 @@ impl Body<'_> {
 fn passed(moments: &[Moment], watched: Watched, t_c: f64) -> bool {
     let [first, last] = [moments[0], moments[moments.len() - 1]].map(|moment| moment.of(watched) - t_c);
     first * last <= 0.0
-}
-
-/// Which point is meant.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Watched {
-    /// The hottest.
-    Hottest,
-    /// The coldest.
-    Coldest,
-    /// The mean by mass.
-    Mean,
-    /// The middle.
-    Core,
-    /// The mean over the open skin.
-    Skin,
-}
-
-impl Moment {
-    /// A point's temperature, °C.
-    pub fn of(&self, watched: Watched) -> f64 {
-        match watched {
-            Watched::Hottest => self.hottest,
-            Watched::Coldest => self.coldest,
-            Watched::Mean => self.mean,
-            Watched::Core => self.core,
-            Watched::Skin => self.skin,
-        }
-    }
 }
 
 impl Course {

@@ -17,6 +17,8 @@ mod guards;
 mod handbook;
 mod harms;
 mod heat;
+mod heat_cases;
+mod heat_series;
 mod heat_vectors;
 mod incomplete;
 mod invariants;

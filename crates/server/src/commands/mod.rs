@@ -13,6 +13,7 @@ use pastry::exchange::lists::{ListKind, to_csv};
 use pastry::exchange::read::{ReadFile, read as read_any};
 use pastry::exchange::recipe::{formula_recipe, order_recipe, stack_recipe};
 use pastry::fault::Fault;
+use pastry::heat::{CaseDocument, cool};
 use pastry::ingredient::search::search;
 use pastry::ingredient::{Ingredient, Shelf, catalogue};
 use pastry::method::sheet;
@@ -155,6 +156,17 @@ pub fn scale_to(file: &Path, target: Option<Target>, loss_percent: f64) -> Resul
     let document: FormulaDocument = read(file)?;
     let ask = ScaleAsk { document, target, loss_percent, whole: Whole::Nothing, whole_line: None };
     scale(&ask, &Shelf::catalogue(), &|ingredient| ingredient.pack.map(|pack| pack.pack_g))
+        .map(|answer| written(&answer))
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads a body that cools or warms and answers its marks.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn cool_file(file: &Path) -> Result<String, String> {
+    let document: CaseDocument = read(file)?;
+    cool(&document)
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
 }

@@ -2,6 +2,7 @@
 
 pub mod audit;
 pub mod balance;
+pub mod clock;
 pub mod components;
 pub mod families;
 pub mod files;
@@ -30,6 +31,7 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(balance::routes())
         .merge(rescue::routes())
         .merge(scale::routes())
+        .merge(clock::routes())
         .merge(methods::routes())
         .merge(stacks::routes())
         .merge(orders::routes())

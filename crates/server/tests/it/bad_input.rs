@@ -152,6 +152,7 @@ async fn every_question_is_refused_in_the_same_words_when_it_is_none() {
         "overpour",
         "scale",
         "shares",
+        "clock",
         "methods",
         "stack",
         "stack/resize",

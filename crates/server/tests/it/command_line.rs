@@ -96,6 +96,25 @@ fn amounts_are_weighed_families_listed_and_formulas_compared() {
     assert_eq!(run(&["schema", "nothing-1"], None).status.code(), Some(2));
 }
 
+/// Custard of 20 mm in a fridge: 21 °C after about two hours (an independent reckoning of the same laws has 22 mm at just two).
+#[test]
+fn a_body_that_cools_is_read_from_a_file_or_a_pipe() {
+    let case = r#"{"shape":"slab","thickness_mm":21.77,"material":{"comp":{"water":0.685,"protein":0.042,"sugar":0.165,
+        "starch":0.046,"ash":0.007,"fat_milk":0.03,"fat_oil":0.025}},"start_c":85,
+        "phases":[{"min":600,"top":{"h":8,"t":4,"r":1e-4},"bottom":{"h":8,"t":4,"r":6e-5}}],
+        "marks":[{"point":"hottest","to_c":57},{"point":"hottest","to_c":21},{"point":"core","to_c":2}]}"#;
+    let output = run(&["cool", "-"], Some(case));
+    let answer: serde_json::Value = serde_json::from_slice(&output.stdout).unwrap();
+    let minutes = |at: usize| answer["marks"][at]["min"].as_f64();
+    assert!((minutes(1).unwrap() - minutes(0).unwrap() - 120.0).abs() < 25.0, "{answer}");
+    assert_eq!((minutes(2), &answer["marks"][2]["min"]), (None, &serde_json::Value::Null));
+    assert!(answer["marks"][2]["why"].as_str().unwrap().contains("4.0 °C"), "{answer}");
+    let wrong = case.replace("\"h\":8,\"t\":4,\"r\":1e-4", "\"h\":[9,8,7],\"t\":4");
+    let output = run(&["cool", "-"], Some(&wrong));
+    assert_eq!(output.status.code(), Some(2));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("phases.0.top.h"));
+}
+
 #[test]
 fn demo_and_a_real_file_do_not_go_together() {
     let output = run(&["serve", "--demo", "--data", "x.db"], None);
