@@ -34,6 +34,11 @@ impl EggKind {
         }
     }
 
+    /// The temperature its hold is given for, °C.
+    pub fn reference_c(self) -> f64 {
+        self.reference().1
+    }
+
     /// Minutes it must be held at `t_c`: F · 10^((T_ref − T)/z).
     pub fn hold_min(self, t_c: f64) -> f64 {
         let (minutes, at_c, z) = self.reference();

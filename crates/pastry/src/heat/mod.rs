@@ -3,10 +3,12 @@
 //!
 //! [`enthalpy`] is heat, conduction and density from composition, [`freezing`] where ice begins and how much of it there is,
 //! [`material`] the tables made of both, [`body`] layers and what they stand in, [`network`] how they cool or warm, [`mod@air`] the water in what it stands in, [`case`]
-//! a body as it is written down, [`shape`] that as cells, [`cooling`] its answer, [`mix`] the balance of parts and bowl.
+//! a body as it is written down, [`shape`] that as cells, [`cooling`] its answer, [`boiling`] syrup and what is boiled down, [`setting`] what sets on the way,
+//! [`safety`] the limits of codes, [`mix`] the balance of parts and bowl.
 
 pub mod air;
 pub mod body;
+pub mod boiling;
 pub mod case;
 mod cells;
 pub mod cooling;
@@ -15,6 +17,8 @@ pub mod freezing;
 pub mod material;
 pub mod mix;
 pub mod network;
+pub mod safety;
+pub mod setting;
 pub mod shape;
 
 pub use body::{Body, Face, Layer, Moist, Outline, Stretch, Watched};

@@ -18,6 +18,7 @@ mod handbook;
 mod harms;
 mod heat;
 mod heat_cases;
+mod heat_clocks;
 mod heat_series;
 mod heat_vectors;
 mod incomplete;
