@@ -27,6 +27,9 @@ pub(super) struct Cells<'a> {
     material: Vec<&'a Material>,
     layer: Vec<usize>,
     pub(super) kg: Vec<f64>,
+    /// One over its mass, and over its mass times its least heat capacity.
+    per_kg: Vec<f64>,
+    per_heat: Vec<f64>,
     held: Vec<f64>,
     pub(super) t_c: Vec<f64>,
     near: Vec<usize>,
@@ -46,6 +49,8 @@ impl<'a> Cells<'a> {
             material: Vec::new(),
             layer: Vec::new(),
             kg: Vec::new(),
+            per_kg: Vec::new(),
+            per_heat: Vec::new(),
             held: Vec::new(),
             t_c: Vec::new(),
             near: Vec::new(),
@@ -179,6 +184,8 @@ impl<'a> Cells<'a> {
         self.material.push(layer.material);
         self.layer.push(at);
         self.kg.push(kg);
+        self.per_kg.push(1.0 / kg);
+        self.per_heat.push(1.0 / (kg * layer.material.least_capacity()));
         self.held.push(held);
         self.t_c.push(layer.t_c);
         self.near.push(near);
@@ -197,10 +204,12 @@ impl<'a> Cells<'a> {
             hottest = hottest.max(t_c);
             coldest = coldest.min(t_c);
         };
-        for cell in (0..self.kg.len()).filter(|cell| seen(*cell)) {
-            take(self.t_c[cell]);
-            sum += self.kg[cell] * self.t_c[cell];
-            kg += self.kg[cell];
+        for (cell, (t_c, own)) in self.t_c.iter().zip(&self.kg).enumerate() {
+            if seen(cell) {
+                take(*t_c);
+                sum += own * t_c;
+                kg += own;
+            }
         }
         for pair in self.axis.iter().filter(|pair| seen(pair[0])) {
             take(self.on_axis(*pair));
@@ -221,12 +230,12 @@ impl<'a> Cells<'a> {
     pub(super) fn flow(&self, stretch: &Stretch, vapour: &[f64], rates: &mut Rates) -> Option<f64> {
         rates.flows.fill(0.0);
         rates.ties.fill(0.0);
-        for (cell, conducts) in rates.conducts.iter_mut().enumerate() {
-            *conducts = self.material[cell].conducts(self.t_c[cell]);
+        let Rates { flows, ties, resists } = rates;
+        for ((resists, material), t_c) in resists.iter_mut().zip(&self.material).zip(&self.t_c) {
+            *resists = 1.0 / material.conducts(*t_c);
         }
-        let Rates { flows, ties, conducts } = rates;
         for Link { cells: [a, b], area, halves } in &self.links {
-            let tie = area / (halves[0] / conducts[*a] + halves[1] / conducts[*b]);
+            let tie = area / (halves[0] * resists[*a] + halves[1] * resists[*b]);
             let flow = tie * (self.t_c[*b] - self.t_c[*a]);
             flows[*a] += flow;
             flows[*b] -= flow;
@@ -237,7 +246,7 @@ impl<'a> Cells<'a> {
         for (Open { cell, way, area, half, behind }, of_air) in self.open.iter().zip(vapour) {
             let Some(face) = stretch.face(*way) else { continue };
             let t_c = self.t_c[*cell];
-            let passes = 1.0 / (1.0 / face.h + face.resistance + half / conducts[*cell]);
+            let passes = 1.0 / (1.0 / face.h + face.resistance + half * resists[*cell]);
             let mut flow = passes * (face.air_c - t_c);
             let mut tie = passes;
             if let Some(moist) = face.moist {
@@ -251,15 +260,15 @@ impl<'a> Cells<'a> {
             // A cell holds the mean of a curve. With the slope g behind it and s at its skin, the skin stands w (s/3 + g/6) off
             // that mean, and s is what the face lets through.
             let width = 2.0 * half;
-            let through = conducts[*cell] * (1.0 / face.h + face.resistance);
-            let vapours = (flow - passes * (face.air_c - t_c)) / conducts[*cell];
+            let through = (1.0 / face.h + face.resistance) / resists[*cell];
+            let vapours = (flow - passes * (face.air_c - t_c)) * resists[*cell];
             let at_skin = match behind {
                 Some((behind, apart)) => {
                     let slope = (t_c - self.t_c[*behind]) / apart;
                     (t_c + width * (slope / 6.0 + (face.air_c / through + vapours) / 3.0))
                         / (1.0 + width / (3.0 * through))
                 }
-                None => t_c + flow * half / conducts[*cell],
+                None => t_c + flow * half * resists[*cell],
             };
             skin += area * at_skin;
             skin_area += area;
@@ -282,15 +291,18 @@ impl<'a> Cells<'a> {
 
     /// The longest stride that is stable, s.
     pub(super) fn stable(&self, rates: &Rates) -> f64 {
-        (0..self.kg.len())
-            .map(|cell| self.kg[cell] * self.material[cell].least_capacity() / rates.ties[cell])
-            .fold(f64::INFINITY, f64::min)
+        let fastest = rates.ties.iter().zip(&self.per_heat).map(|(tie, per)| tie * per).fold(0.0, f64::max);
+        1.0 / fastest
     }
 
     pub(super) fn stride(&mut self, rates: &Rates, seconds: f64) {
-        for cell in 0..self.kg.len() {
-            self.held[cell] += seconds * rates.flows[cell] / self.kg[cell];
-            self.t_c[cell] = self.material[cell].temperature(self.held[cell], &mut self.near[cell]);
+        let taken = rates.flows.iter().zip(&self.per_kg).zip(&mut self.held);
+        for ((flow, per_kg), held) in taken {
+            *held += seconds * flow * per_kg;
+        }
+        let read = self.held.iter().zip(&self.material).zip(&mut self.near).zip(&mut self.t_c);
+        for (((held, material), near), t_c) in read {
+            *t_c = material.temperature(*held, near);
         }
     }
 
@@ -303,11 +315,11 @@ impl<'a> Cells<'a> {
 pub(super) struct Rates {
     flows: Vec<f64>,
     ties: Vec<f64>,
-    conducts: Vec<f64>,
+    resists: Vec<f64>,
 }
 
 impl Rates {
     pub(super) fn of(cells: usize) -> Self {
-        Rates { flows: vec![0.0; cells], ties: vec![0.0; cells], conducts: vec![0.0; cells] }
+        Rates { flows: vec![0.0; cells], ties: vec![0.0; cells], resists: vec![0.0; cells] }
     }
 }

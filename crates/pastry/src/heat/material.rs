@@ -148,7 +148,7 @@ impl Material {
     /// The entry below a temperature, and how far above it that lies, of a step; end slopes go on outside.
     #[inline]
     fn place(t_c: f64) -> (usize, f64) {
-        let steps = (t_c - COLDEST_C) / STEP_K;
+        let steps = (t_c - COLDEST_C) * (1.0 / STEP_K);
         let k = (steps.max(0.0) as usize).min(NODES - 2);
         (k, steps - k as f64)
     }
