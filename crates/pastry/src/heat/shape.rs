@@ -156,7 +156,59 @@ impl CaseDocument {
                 add(&place("thickness_mm"), FaultCode::OutOfRange, "between 0.05 and 2000 mm");
             }
         }
+        faults.extend(self.faults_of_too_much());
         faults.extend(self.faults_of_time());
+        faults
+    }
+
+    /// What is written and would be left unread: two amounts, two materials, a size that its shape has not.
+    fn faults_of_too_much(&self) -> Vec<Fault> {
+        let own = [
+            ("thickness_mm", self.thickness_mm.is_some()),
+            ("inner_diameter_mm", self.inner_diameter_mm.is_some()),
+            ("height_mm", self.height_mm.is_some()),
+            ("volume_ml", self.volume_ml.is_some()),
+            ("kg", self.kg.is_some()),
+            ("layers", !self.layers.is_empty()),
+            ("watch", self.watch.is_some()),
+        ];
+        let read: &[&str] = match self.shape {
+            CaseShape::Slab => &["thickness_mm"],
+            CaseShape::Cylinder | CaseShape::Ring => &["inner_diameter_mm", "height_mm", "thickness_mm"],
+            CaseShape::Ball => &[],
+            CaseShape::Dome => &["height_mm"],
+            CaseShape::Bowl => &["height_mm", "volume_ml", "kg"],
+            CaseShape::Stack => &["inner_diameter_mm", "layers", "watch"],
+        };
+        let mut faults: Vec<Fault> = own
+            .iter()
+            .filter(|(field, written)| *written && !read.contains(field))
+            .map(|(field, _)| {
+                Fault::new(*field, FaultCode::WrongValue, "this shape does not have it: leave it out")
+            })
+            .collect();
+        if [self.height_mm, self.volume_ml, self.kg].iter().flatten().count() > 1 {
+            faults.push(Fault::new(
+                "height_mm",
+                FaultCode::Twice,
+                "say once how full it is: height_mm, volume_ml or kg",
+            ));
+        }
+        if self.constant.is_some() && self.material.is_some() {
+            faults.push(Fault::new(
+                "material",
+                FaultCode::Twice,
+                "say once what it is made of: material or const",
+            ));
+        }
+        for (at, phase) in self.phases.iter().enumerate().filter(|_| self.shape == CaseShape::Ball) {
+            let mut faces = [phase.top, phase.side, phase.bottom].into_iter().flatten();
+            let first = faces.next();
+            if faces.any(|face| Some(face) != first) {
+                let words = "a ball has one skin: say side alone, or all the same";
+                faults.push(Fault::new(format!("phases.{at}"), FaultCode::Twice, words));
+            }
+        }
         faults
     }
 

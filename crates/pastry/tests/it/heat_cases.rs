@@ -158,6 +158,22 @@ fn a_case_at_fault_is_refused_field_by_field() {
     );
 }
 
+#[test]
+fn nothing_that_is_written_is_left_unread() {
+    let refused = |shape: &str, path: &str, value: Value| {
+        let mut case = placed(shape, 40.0, 85.0, 4.0, json!(8), json!([{ "point": "mean", "to_c": 21 }]));
+        case[path] = value;
+        let document: CaseDocument = serde_json::from_value(case).unwrap();
+        cool(&document).unwrap_err()[0].field.clone()
+    };
+    assert_eq!(refused("bowl", "kg", json!(3)), "height_mm");
+    assert_eq!(refused("ball", "thickness_mm", json!(10)), "thickness_mm");
+    assert_eq!(refused("slab", "watch", json!(0)), "watch");
+    assert_eq!(refused("slab", "const", json!({ "k": 0.5, "rho": 1000, "c": 3500 })), "material");
+    let faces = json!([{ "min": 60, "top": { "h": 8, "t": 4 }, "side": { "h": 50, "t": -20 } }]);
+    assert_eq!(refused("ball", "phases", faces), "phases.0");
+}
+
 /// A body of constants loses what it held: ρ c V (T₀ − T), whatever its shape.
 #[test]
 fn heat_is_neither_made_nor_lost() {
