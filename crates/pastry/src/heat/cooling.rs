@@ -78,7 +78,7 @@ pub fn cool(document: &CaseDocument) -> Result<CaseAnswer, Vec<Fault>> {
     let at_least = document.marks.iter().filter_map(|mark| mark.after_min).fold(0.0, f64::max) * 60.0;
     let body = shaped.body();
     let course =
-        |which: usize| body.follow(&shaped.stretches(document, which), Until::Passed(&asked, at_least));
+        |which: usize| body.follow(&document.stretches(&shaped, which), Until::Passed(&asked, at_least));
     let usual = course(USUAL);
     let banded = document.phases.iter().flat_map(|phase| [phase.top, phase.side, phase.bottom]).flatten();
     let band = banded.into_iter().any(|face| face.h.all()[LEAST] != face.h.all()[MOST]);

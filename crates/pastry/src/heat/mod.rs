@@ -3,7 +3,7 @@
 //!
 //! [`enthalpy`] is heat, conduction and density from composition, [`freezing`] where ice begins and how much of it there is,
 //! [`material`] the tables made of both, [`body`] layers and what they stand in, [`network`] how they cool or warm, [`mod@air`] the water in what it stands in, [`case`]
-//! a body as it is written down, [`shape`] that as cells, [`cooling`] its answer, [`boiling`] syrup and what is boiled down, [`setting`] what sets on the way,
+//! a body as it is written down, [`shape`] what that is as a [`form`] of cells, [`cooling`] its answer, [`boiling`] syrup and what is boiled down, [`setting`] what sets on the way,
 //! [`safety`] the limits of codes, [`mix`] the balance of parts and bowl.
 
 pub mod air;
@@ -13,6 +13,8 @@ pub mod case;
 mod cells;
 pub mod cooling;
 pub mod enthalpy;
+mod faults;
+pub mod form;
 pub mod freezing;
 pub mod material;
 pub mod mix;
