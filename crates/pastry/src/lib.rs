@@ -12,11 +12,12 @@
 //! 8. [`balance`]: the smallest ways into the window, in grams, degrees and hours
 //! 9. [`swap`]: one thing for another, the rest brought back round it
 //! 10. [`scale`]: a batch in another size, and shares that add up
-//! 11. [`method`]: schools of making as steps, and what choosing one changes
-//! 12. [`stack`]: a cake to scale: how much of everything, and whether it stands
-//! 13. [`order`]: its cakes, what to make, buy, label and pay for them
-//! 14. [`exchange`]: all documents out and in: whole, as recipes, as lists and tables
-//! 15. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 11. [`clock`]: when it is cool, set, ready, in its vessel and where that stands
+//! 12. [`method`]: schools of making as steps, and what choosing one changes
+//! 13. [`stack`]: a cake to scale: how much of everything, and whether it stands
+//! 14. [`order`]: its cakes, what to make, buy, label and pay for them
+//! 15. [`exchange`]: all documents out and in: whole, as recipes, as lists and tables
+//! 16. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
 //! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
@@ -31,6 +32,7 @@ pub mod assess;
 pub mod balance;
 pub mod caution;
 pub mod changed;
+pub mod clock;
 mod code;
 pub mod exchange;
 pub mod fault;

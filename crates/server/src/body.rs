@@ -2,6 +2,7 @@
 
 use crate::error::ApiError;
 use crate::shape;
+use axum::body::Bytes;
 use axum::extract::{FromRequest, FromRequestParts, Query, Request};
 use axum::http::header;
 use axum::http::request::Parts;
@@ -21,25 +22,33 @@ impl<T: DeserializeOwned + ToSchema, S: Send + Sync> FromRequest<S> for Body<T> 
     type Rejection = ApiError;
 
     async fn from_request(request: Request, _state: &S) -> Result<Self, ApiError> {
-        let kind = request.headers().get(header::CONTENT_TYPE).and_then(|value| value.to_str().ok());
-        let is_json = kind.is_some_and(|kind| {
-            kind.split(';').next().is_some_and(|kind| kind.trim().eq_ignore_ascii_case("application/json"))
-        });
-        if !is_json {
-            return Err(ApiError::NotJson);
-        }
-        let too_large = || ApiError::TooLarge { limit_kb: LARGEST_BODY / 1024 };
-        let length = request.headers().get(header::CONTENT_LENGTH).and_then(|value| value.to_str().ok());
-        if length.and_then(|text| text.parse::<u64>().ok()).is_some_and(|bytes| bytes > LARGEST_BODY as u64) {
-            return Err(too_large());
-        }
-        let bytes = axum::body::to_bytes(request.into_body(), LARGEST_BODY).await.map_err(|error| {
-            let limit = std::error::Error::source(&error)
-                .is_some_and(|source| source.to_string().contains("length limit"));
-            if limit { too_large() } else { ApiError::BodyLost }
-        })?;
-        parse(&bytes).map(Body)
+        parse(&json_of(request).await?).map(Body)
     }
+}
+
+/// The bytes of a JSON body, type and size checked.
+///
+/// # Errors
+/// [`ApiError::NotJson`], [`ApiError::TooLarge`] or [`ApiError::BodyLost`].
+pub async fn json_of(request: Request) -> Result<Bytes, ApiError> {
+    let kind = request.headers().get(header::CONTENT_TYPE).and_then(|value| value.to_str().ok());
+    let is_json = kind.is_some_and(|kind| {
+        kind.split(';').next().is_some_and(|kind| kind.trim().eq_ignore_ascii_case("application/json"))
+    });
+    if !is_json {
+        return Err(ApiError::NotJson);
+    }
+    let too_large = || ApiError::TooLarge { limit_kb: LARGEST_BODY / 1024 };
+    let length = request.headers().get(header::CONTENT_LENGTH).and_then(|value| value.to_str().ok());
+    if length.and_then(|text| text.parse::<u64>().ok()).is_some_and(|bytes| bytes > LARGEST_BODY as u64) {
+        return Err(too_large());
+    }
+    let bytes = axum::body::to_bytes(request.into_body(), LARGEST_BODY).await.map_err(|error| {
+        let limit = std::error::Error::source(&error)
+            .is_some_and(|source| source.to_string().contains("length limit"));
+        if limit { too_large() } else { ApiError::BodyLost }
+    })?;
+    Ok(bytes)
 }
 
 /// The query of an address, of the shape of `T`.

@@ -67,7 +67,7 @@ pub enum Command {
         #[arg(long, default_value_t = 0.0)]
         loss: f64,
     },
-    /// Read a body that cools or warms (as POST /api/clock takes it) and print when it is where it is asked.
+    /// Read a formula in its vessel, or a bare body (as POST /api/clock takes them), and print when it is ready.
     Cool {
         /// The file; - reads standard input.
         file: PathBuf,

@@ -51,8 +51,9 @@ export interface paths {
         get?: never;
         put?: never;
         /**
-         * Follows a body that cools or warms: when a point of it comes to a temperature, or how warm it is after a time; with its
-         *     spread where the heat transfer is a band. Keeps nothing.
+         * Follows a formula in its vessel from where its school of method leaves it: when it is right for its job, when it has set,
+         *     what would be sooner, whether it cools fast enough; or a bare body: when a point of it comes to a temperature, or how warm it
+         *     is after a time. With the spread that the heat transfer has. Keeps nothing.
          */
         post: operations["clock"];
         delete?: never;
@@ -1471,6 +1472,155 @@ export interface components {
              */
             to_g: number;
         };
+        /** @description The answer. */
+        ClockAnswer: {
+            comes?: components["schemas"]["When"] | null;
+            /** @description The way down or up. */
+            curve: components["schemas"]["ClockCurve"];
+            frozen?: components["schemas"]["Frozen"] | null;
+            /** @description What would be sooner. */
+            gains: components["schemas"]["Gain"][];
+            /** @description How it keeps; local codes decide. */
+            keeps: string;
+            /** @description What else is to be minded. */
+            notes: components["schemas"]["ClockNote"][];
+            /** @description Where it stands, in words. */
+            places: string;
+            /** @description What is meant by its temperature. */
+            point: string;
+            safe?: components["schemas"]["SafeCooling"] | null;
+            /** @description "Right to drip from 14:10 to 14:24". */
+            sentence: string;
+            /**
+             * Format: double
+             * @description Hours of setting it comes to, as the formula counts them; none where nothing sets with time.
+             */
+            set_hours?: number | null;
+            /** @description What sets in it, and when. */
+            sets: components["schemas"]["Sets"][];
+            /** @description Where it begins. */
+            start: components["schemas"]["ClockStart"];
+            /** @description How it stands. */
+            verdict: components["schemas"]["ClockVerdict"];
+            /** @description What it stands in. */
+            vessel: components["schemas"]["ClockVessel"];
+            window?: components["schemas"]["ClockWindow"] | null;
+        };
+        /** @description What is asked: a formula in its vessel, or a bare body. */
+        ClockAsk: components["schemas"]["ClockDocument"] | components["schemas"]["CaseDocument"];
+        /** @description The curve: the mean over time. */
+        ClockCurve: {
+            /** @description The hottest point of the usual way, °C. */
+            hottest: number[];
+            /** @description The latest, °C. */
+            latest: number[];
+            /** @description The soonest, °C. */
+            soonest: number[];
+            /**
+             * Format: double
+             * @description Minutes between its points, the first at 0.
+             */
+            step_min: number;
+            /** @description The usual way, °C. */
+            usual: number[];
+        };
+        /** @description A formula in its vessel, and where it stands. */
+        ClockDocument: {
+            /**
+             * Format: double
+             * @description How long it stands before it is judged as set, min; until it turns out where it is not said.
+             */
+            after_min?: number | null;
+            /**
+             * @description The time on the wall when it begins: "13:05".
+             * @example 13:05
+             */
+            at?: string | null;
+            /** @description Only the way and when it is right: what would be sooner and safer is not looked for. For who drags a size. */
+            brief?: boolean;
+            /** @description The formula; the room is that of its work. */
+            formula: components["schemas"]["FormulaDocument"];
+            /**
+             * Format: double
+             * @description How much of it, kg; the batch as it is written where it is not said.
+             */
+            kg?: number | null;
+            /** @description Where it stands, one place after the other. */
+            places: components["schemas"]["StandDocument"][];
+            point?: components["schemas"]["BodyPoint"] | null;
+            rule?: components["schemas"]["CoolingRule"] | null;
+            /**
+             * Format: double
+             * @description How warm it is at first, °C; where its school of method leaves it when it is not said.
+             */
+            start_c?: number | null;
+            /**
+             * Format: double
+             * @description A temperature that is asked for besides its job, °C.
+             */
+            to_c?: number | null;
+            /** @description What it stands in. */
+            vessel: components["schemas"]["VesselDocument"];
+        };
+        /** @description A note. */
+        ClockNote: {
+            /** @description Whether it stands in the way. */
+            serious: boolean;
+            /** @description In words. */
+            words: string;
+        };
+        /** @description The answer to either. */
+        ClockReply: components["schemas"]["ClockAnswer"] | components["schemas"]["CaseAnswer"];
+        /** @description The start as it was counted. */
+        ClockStart: {
+            /** @description Its spread, °C. */
+            band_c: number[];
+            /**
+             * Format: double
+             * @description Temperature in its vessel, °C.
+             */
+            c: number;
+            /** @description How it was come by. */
+            how: string;
+        };
+        /**
+         * @description How it stands with what was asked.
+         * @enum {string}
+         */
+        ClockVerdict: "right" | "never" | "unknown";
+        /** @description What it stands in. */
+        ClockVessel: {
+            /**
+             * Format: double
+             * @description How many of them it fills.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description How deep it stands, or how thick it is, mm.
+             */
+            depth_mm: number;
+            /**
+             * Format: double
+             * @description How much is in all of it, kg.
+             */
+            kg: number;
+            /**
+             * Format: double
+             * @description How much is in one of them, kg.
+             */
+            kg_each: number;
+            /** @description As it was counted: sizes that were not said are usual ones. */
+            words: string;
+        };
+        /** @description When it is right for its job. */
+        ClockWindow: {
+            /** @description From. */
+            from: components["schemas"]["When"];
+            /** @description Temperatures there, °C. */
+            temperature_c: number[];
+            to?: components["schemas"]["When"] | null;
+        };
         /** @description A film poured over a cake. */
         CoatGeometry: {
             /**
@@ -1720,6 +1870,11 @@ export interface components {
         };
         /** @description CookTemperature, °C */
         CookTemperature: number;
+        /**
+         * @description Whose limits of cooling are kept.
+         * @enum {string}
+         */
+        CoolingRule: "us_fda" | "ca" | "anz" | "uk" | "fr";
         /** @description A share of the cost. */
         CostShare: {
             /**
@@ -2241,6 +2396,44 @@ export interface components {
             /** @description What it is for. */
             work: components["schemas"]["Work"];
         };
+        /** @description It frozen. */
+        Frozen: {
+            /**
+             * Format: double
+             * @description Where the first ice forms, °C; none where it never freezes.
+             */
+            begins_c?: number | null;
+            /** @description How hard it is. */
+            hardness: components["schemas"]["Hardness"][];
+            /** @description In one sentence. */
+            sentence: string;
+        };
+        /** @description Another way to stand, and what it gains. */
+        Gain: {
+            /**
+             * Format: double
+             * @description When it is ready or right then, min.
+             */
+            from_min: number;
+            /** @description Where it stands then. */
+            places: components["schemas"]["StandDocument"][];
+            /** @description "right to drip 13:31 to 13:39, 39 min sooner". */
+            says: string;
+            /**
+             * Format: double
+             * @description Sooner by so many minutes; later where below 0.
+             */
+            sooner_min: number;
+            /**
+             * Format: double
+             * @description Until when; none where it stays right or nobody asks.
+             */
+            to_min?: number | null;
+            /** @description The vessel then. */
+            vessel: components["schemas"]["VesselDocument"];
+            /** @description "Stirred every 5 min". */
+            words: string;
+        };
         /**
          * @description What a step is done with.
          * @enum {string}
@@ -2287,6 +2480,23 @@ export interface components {
          * @enum {string}
          */
         Group: "chocolate" | "cocoa" | "fat" | "dairy" | "egg" | "sugar" | "starch" | "gel" | "fruit" | "nut" | "liquid" | "alcohol" | "other";
+        /** @description How hard it is at a temperature. */
+        Hardness: {
+            /** @description Its band. */
+            band_percent: number[];
+            /**
+             * Format: double
+             * @description Ice, per cent of total.
+             */
+            ice_percent: number;
+            /**
+             * Format: double
+             * @description Temperature, °C.
+             */
+            temperature_c: number;
+            /** @description "Cuts from the freezer". */
+            words: string;
+        };
         /** @description An ingredient that is short: all there is of it. */
         Have: {
             /**
@@ -4213,6 +4423,56 @@ export interface components {
             /** @description Eggs, leaves and sticks stay whole. */
             whole_pieces?: boolean;
         };
+        /** @description The answer. */
+        SafeCooling: {
+            /**
+             * Format: double
+             * @description How deep a tray may be filled there, mm; none where not even 3 mm do.
+             */
+            deepest_mm?: number | null;
+            /** @description Whose limits. */
+            rule: components["schemas"]["CoolingRule"];
+            /** @description In one sentence; local rules differ. */
+            sentence: string;
+            /** @description Stage by stage. */
+            stages: components["schemas"]["SafeStage"][];
+            /** @description How it stands. */
+            stood: components["schemas"]["Stood"];
+            /** @description What would do. */
+            ways: components["schemas"]["SafeWay"][];
+        };
+        /** @description One stage of a rule. */
+        SafeStage: {
+            /**
+             * Format: double
+             * @description Allowed, min.
+             */
+            allowed_min: number;
+            /**
+             * Format: double
+             * @description From, °C.
+             */
+            from_c: number;
+            /**
+             * Format: double
+             * @description It takes, min, at the slowest; none where it never comes there.
+             */
+            takes_min?: number | null;
+            /**
+             * Format: double
+             * @description To, °C.
+             */
+            to_c: number;
+        };
+        /** @description Something else to do. */
+        SafeWay: {
+            /** @description Where it stands then. */
+            places: components["schemas"]["StandDocument"][];
+            /** @description The vessel then. */
+            vessel: components["schemas"]["VesselDocument"];
+            /** @description In words: "in a tray 21 mm deep". */
+            words: string;
+        };
         /** @description A document to save, and the revision it started from. */
         SaveComponent: {
             /**
@@ -4349,6 +4609,19 @@ export interface components {
          * @enum {string}
          */
         SetGrade: "wobble" | "firm" | "clean_slice";
+        /**
+         * @description What has become of it.
+         * @enum {string}
+         */
+        SetStage: "takes_a_layer" | "turns_out" | "agar_set" | "starch_set" | "rested" | "firm" | "stands";
+        /** @description When something has set so far. */
+        Sets: {
+            /** @description "Turns out at 16:20, not before 15:40". */
+            sentence: string;
+            /** @description What. */
+            stage: components["schemas"]["SetStage"];
+            when?: components["schemas"]["When"] | null;
+        };
         /**
          * @description A process setting the model asks for.
          * @enum {string}
@@ -4794,6 +5067,41 @@ export interface components {
              */
             version: number;
         };
+        /** @description A vessel stands somewhere for a while. */
+        StandDocument: {
+            /**
+             * Format: double
+             * @description How warm it is there, °C; as is usual, or as the room.
+             */
+            air_c?: number | null;
+            /**
+             * Format: double
+             * @description Heat transfer there, W/(m² K), where it was measured: then there is no band.
+             */
+            h?: number | null;
+            /**
+             * Format: double
+             * @description Its level, 0 to 1.
+             */
+            level?: number | null;
+            /**
+             * Format: double
+             * @description How long, min; of the last one as long as it takes where it is not said.
+             */
+            min?: number | null;
+            /** @description Where. */
+            place: components["schemas"]["Surroundings"];
+            /**
+             * Format: double
+             * @description Minutes from stir to stir; 0 for all the time; not stirred where it is not said.
+             */
+            stir_min?: number | null;
+            /**
+             * Format: double
+             * @description A microwave's rating, W.
+             */
+            watts?: number | null;
+        };
         /**
          * @description How a place stands.
          * @enum {string}
@@ -4884,6 +5192,11 @@ export interface components {
             /** @description Why. */
             why: string;
         };
+        /**
+         * @description How a cooling stands to a rule.
+         * @enum {string}
+         */
+        Stood: "kept" | "tight" | "broken";
         /** @description Stress, Pa */
         Stress: number;
         /**
@@ -4893,6 +5206,11 @@ export interface components {
         Structure: "water_continuous" | "bicontinuous" | "fat_continuous";
         /** @description SurfaceTemperature, °C */
         SurfaceTemperature: number;
+        /**
+         * @description What something stands in while it cools or warms.
+         * @enum {string}
+         */
+        Surroundings: "bench" | "draught" | "fridge" | "fan_fridge" | "blast" | "hard_blast" | "freezer" | "fan_freezer" | "ice_bath" | "water_bath" | "microwave";
         /**
          * @description What surrounds what.
          * @enum {string}
@@ -5187,6 +5505,11 @@ export interface components {
          * @enum {string}
          */
         Unchecked: "alcohol" | "agar" | "pectin" | "fish_gelatin" | "crowded" | "yolk" | "temperature" | "gum" | "turning" | "dilute" | "wet";
+        /**
+         * @description What a coat, a glaze or a drip comes on.
+         * @enum {string}
+         */
+        Underneath: "sponge" | "masked" | "mousse";
         /** @description What uses a thing. */
         UsedIn: {
             /** @description Its key. */
@@ -5233,6 +5556,50 @@ export interface components {
             /** @description The device it was saved from, if that said so. */
             saved_by?: string | null;
         };
+        /** @description A vessel. Sizes that are not said are usual ones; a bowl's hangs on what goes in. */
+        VesselDocument: {
+            /**
+             * Format: int32
+             * @description So many bowls, trays or bags, the mass shared between them.
+             */
+            count?: number | null;
+            /** @description Whether film or a lid is on it; as is usual for it when it is not said. */
+            covered?: boolean | null;
+            /**
+             * Format: double
+             * @description How wide, mm: a bowl at its rim; the shorter way of a dome's foot.
+             */
+            diameter_mm?: number | null;
+            /**
+             * Format: double
+             * @description How high it is filled, mm; of a coat how thick.
+             */
+            height_mm?: number | null;
+            /** @description What it is. */
+            kind: components["schemas"]["VesselKind"];
+            /**
+             * Format: double
+             * @description How long a tray is, mm.
+             */
+            length_mm?: number | null;
+            on?: components["schemas"]["Underneath"] | null;
+            /**
+             * Format: double
+             * @description How cold that is, °C.
+             */
+            on_c?: number | null;
+            wall?: components["schemas"]["Wall"] | null;
+            /**
+             * Format: double
+             * @description How wide a tray is, mm.
+             */
+            width_mm?: number | null;
+        };
+        /**
+         * @description What a mass stands in.
+         * @enum {string}
+         */
+        VesselKind: "bowl" | "tray" | "mould" | "dome" | "ring" | "cup" | "jar" | "bottle" | "bag" | "on_cake" | "boxed";
         /** @description What goes into one vessel. */
         VesselShare: {
             /**
@@ -5248,6 +5615,11 @@ export interface components {
         };
         /** @description Viscosity, Pa·s */
         Viscosity: number;
+        /**
+         * @description What a wall is made of.
+         * @enum {string}
+         */
+        Wall: "none" | "steel" | "aluminium" | "glass" | "ceramic" | "plastic" | "silicone" | "acetate" | "card";
         /** @description One warning. */
         Warning: {
             /** @description What is the matter, with its number, in one sentence. */
@@ -5301,6 +5673,28 @@ export interface components {
             settled: boolean;
             /** @description Ways there, the smallest first. */
             ways: components["schemas"]["Way"][];
+        };
+        /** @description A moment that is to come, with its spread. */
+        When: {
+            /**
+             * Format: double
+             * @description The latest; none where it may never come to it.
+             */
+            high?: number | null;
+            /**
+             * Format: double
+             * @description The soonest: most heat transfer, coolest start.
+             */
+            low?: number | null;
+            /**
+             * Format: double
+             * @description Minutes from the start.
+             */
+            min: number;
+            /** @description The spread as it is said: "13:58 to 14:31"; none where there is none. */
+            spread_words?: string | null;
+            /** @description As it is said: "14:10", "in 65 min". */
+            words: string;
         };
         /** @description Cream before it is whipped. */
         WhipGeometry: {
@@ -5696,17 +6090,17 @@ export interface operations {
                  *       "thickness_mm": 20
                  *     }
                  */
-                "application/json": components["schemas"]["CaseDocument"];
+                "application/json": components["schemas"]["ClockAsk"];
             };
         };
         responses: {
-            /** @description Answers, in the order of the marks */
+            /** @description To a formula its clock; to a bare body answers in the order of its marks */
             200: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["CaseAnswer"];
+                    "application/json": components["schemas"]["ClockReply"];
                 };
             };
             /** @description Not JSON; The body did not arrive whole */

@@ -75,6 +75,17 @@ pub struct Stretch {
     pub bottom: Option<Face>,
     /// Seconds from stir to stir.
     pub stir_s: Option<f64>,
+    /// Where it is stirred so often that it is of one temperature throughout.
+    pub as_one: Option<AsOne>,
+}
+
+/// What is of one temperature throughout, for it is stirred all the time.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct AsOne {
+    /// Seconds from stir to stir: a film grows at the wall until the next.
+    pub every_s: f64,
+    /// What it takes up from inside, W.
+    pub watts: f64,
 }
 
 /// A body.

@@ -1,7 +1,7 @@
 //! A body as cells: how much each is, what it touches, and what flows between them.
 
 use crate::heat::air::vapour_pressure;
-use crate::heat::body::{Body, Layer, Moment, Outline, Stretch, Way};
+use crate::heat::body::{Body, Face, Layer, Moment, Outline, Stretch, Way};
 use crate::heat::material::Material;
 use std::f64::consts::PI;
 
@@ -287,6 +287,31 @@ impl<'a> Cells<'a> {
                 self.t_c[cell] = self.material[cell].temperature(held, &mut self.near[cell]);
             }
         }
+    }
+
+    /// What it is made of, where that is one thing.
+    pub(super) fn material(&self) -> Option<&'a Material> {
+        let first = *self.material.first()?;
+        self.layer.iter().all(|layer| *layer == 0).then_some(first)
+    }
+
+    /// All of it mixed: the temperature it comes to, °C. Only of one material.
+    pub(super) fn mixed(&mut self) -> f64 {
+        self.stir(1);
+        self.t_c[0]
+    }
+
+    /// All of it at a temperature.
+    pub(super) fn set_all(&mut self, t_c: f64) {
+        for cell in 0..self.kg.len() {
+            self.held[cell] = self.material[cell].held(t_c);
+            self.t_c[cell] = self.material[cell].temperature(self.held[cell], &mut self.near[cell]);
+        }
+    }
+
+    /// Its open faces, each with its area, m², as they stand in a stretch of time.
+    pub(super) fn faces(&self, stretch: &Stretch) -> Vec<(f64, Face)> {
+        self.open.iter().filter_map(|open| Some((open.area, *stretch.face(open.way)?))).collect()
     }
 
     /// The longest stride that is stable, s.

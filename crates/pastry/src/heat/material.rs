@@ -135,6 +135,13 @@ impl Material {
         Material { held, conducts, density, least_capacity }
     }
 
+    /// The same where it carries heat so many times as well, moving by itself.
+    pub fn carrying(&self, times: f64) -> Self {
+        let mut own = self.clone();
+        own.conducts.iter_mut().for_each(|k| *k *= times);
+        own
+    }
+
     /// Density with its air, kg/m³.
     pub fn density(&self) -> f64 {
         self.density

@@ -31,10 +31,16 @@ pub enum Until<'a> {
     Near(f64),
     /// Each of these points has passed its temperature, °C, and so many seconds are over; or nothing more will happen.
     Passed(&'a [(Watched, f64)], f64),
+    /// Each of these points has passed its temperature, °C, and then so many times as long, and so many seconds are over; or as
+    /// good as nothing more will happen.
+    Beyond(&'a [(Watched, f64)], f64, f64),
 }
 
 /// Nearer than this to what is around it nothing more happens, K.
 const AS_GOOD_AS: f64 = 1e-3;
+
+/// The same where nobody asks for the last of it, K.
+const SETTLED_K: f64 = 0.3;
 
 /// Whether every cell is so near to what all faces of the last stretch look at.
 fn near(last: Option<&Stretch>, cells: &[f64], within: f64) -> bool {
@@ -43,14 +49,26 @@ fn near(last: Option<&Stretch>, cells: &[f64], within: f64) -> bool {
 
 impl Until<'_> {
     /// Whether nobody asks for more, seen from the last moment; `last` is the last stretch, while it runs.
-    fn reached(self, moments: &[Moment], last: Option<&Stretch>, cells: &[f64]) -> bool {
+    fn reached(
+        self,
+        moments: &[Moment],
+        last: Option<&Stretch>,
+        cells: &[f64],
+        passed_s: &mut Option<f64>,
+    ) -> bool {
+        let now = moments[moments.len() - 1].s;
         match self {
             Until::TimeIsUp => false,
             Until::Near(within) => near(last, cells, within),
             Until::Passed(all, seconds) => {
                 near(last, cells, AS_GOOD_AS)
-                    || moments[moments.len() - 1].s >= seconds
-                        && all.iter().all(|(watched, t_c)| passed(moments, *watched, *t_c))
+                    || now >= seconds && all.iter().all(|(watched, t_c)| passed(moments, *watched, *t_c))
+            }
+            Until::Beyond(all, times, seconds) => {
+                if passed_s.is_none() && all.iter().all(|(watched, t_c)| passed(moments, *watched, *t_c)) {
+                    *passed_s = Some(now);
+                }
+                near(last, cells, SETTLED_K) || now >= seconds && passed_s.is_some_and(|s| now >= times * s)
             }
         }
     }
@@ -64,21 +82,35 @@ impl Body<'_> {
         let mut moments = vec![cells.moment(0.0, self.watch)];
         let mut now = 0.0;
         let mut rates = Rates::of(cells.kg.len());
+        let mut passed_s = None;
         'stretches: for (at, stretch) in stretches.iter().enumerate() {
             let end = now + stretch.seconds;
+            let last = at + 1 == stretches.len();
+            if let Some(as_one) = stretch.as_one {
+                let found = cells.as_one(stretch, as_one, [now, end], |so_far| {
+                    moments.push(so_far);
+                    let near =
+                        until.reached(&moments, last.then_some(stretch), &[so_far.mean], &mut passed_s);
+                    !near && moments.len() <= MOST_STRIDES
+                });
+                now = end;
+                if !found {
+                    break 'stretches;
+                }
+                continue;
+            }
             let mut next_stir = stretch.stir_s.map(|every| now + every);
             let of_air =
                 |face: &Face| face.moist.map_or(0.0, |moist| moist.humidity * vapour_pressure(face.air_c));
             let vapour: Vec<f64> =
                 cells.open.iter().map(|open| stretch.face(open.way).map_or(0.0, of_air)).collect();
-            let last = at + 1 == stretches.len();
             while now < end - 1e-9 && moments.len() <= MOST_STRIDES {
                 crate::patience::checkpoint();
                 let skin = cells.flow(stretch, &vapour, &mut rates);
                 if let (Some(moment), Some(skin)) = (moments.last_mut(), skin) {
                     moment.skin = skin;
                 }
-                if until.reached(&moments, last.then_some(stretch), &cells.t_c) {
+                if until.reached(&moments, last.then_some(stretch), &cells.t_c, &mut passed_s) {
                     break 'stretches;
                 }
                 let step = (0.5 * cells.stable(&rates))

@@ -113,8 +113,14 @@ impl CoolingRule {
             let layers = vec![Layer { material, thickness_m: depth, t_c: start_c, cells }];
             let body = Body { layers, outline: Outline::Wide, watch: None };
             let last = self.limits().last().map_or(0.0, |limit| limit.to_c);
-            let stretch =
-                Stretch { seconds: 86_400.0, top: Some(top), side: None, bottom: Some(bottom), stir_s: None };
+            let stretch = Stretch {
+                seconds: 86_400.0,
+                top: Some(top),
+                side: None,
+                bottom: Some(bottom),
+                stir_s: None,
+                as_one: None,
+            };
             let course = body.follow(&[stretch], Until::Passed(&[(Watched::Hottest, last)], 0.0));
             self.of_course(&course).kept != Kept::Broken
         };

@@ -91,6 +91,7 @@ impl CaseDocument {
             side: phase.side.map(face),
             bottom: phase.bottom.map(face),
             stir_s: phase.stir_min.map(|min| 60.0 * min),
+            as_one: None,
         });
         phases.map(|stretch| shaped.meets(stretch)).collect()
     }

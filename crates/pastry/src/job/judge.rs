@@ -233,6 +233,19 @@ impl Question<'_> {
         self.outcome_of_middle(&met, t_c) == Outcome::Inside && self.knows(&met, t_c)
     }
 
+    /// Whether it is right at a temperature it came to in its own time, and still is when the job is done.
+    pub fn right_after(&self, t_c: f64, clock: Clock) -> bool {
+        let outcome = |clock: Clock| {
+            let point = self.prepared.at_after(t_c, self.history, clock);
+            let outcome = self.job.duty().outcome(self.cream(clock), &point, t_c, self.window());
+            (outcome == Outcome::Inside).then_some(point)
+        };
+        let Some(now) = outcome(clock).filter(|_| self.undone().is_none()) else { return false };
+        let done = Clock { hours: clock.hours + self.job.duty().minutes_needed() / 60.0, ..clock };
+        self.prepared.unknown(&now, t_c, self.history).is_none()
+            && (!self.sets_at(t_c) || outcome(done).is_some())
+    }
+
     /// Whether it stands near enough to what was checked.
     pub fn knows(&self, met: &Met, t_c: f64) -> bool {
         self.prepared.unknown(&met.now, t_c, self.history).is_none()

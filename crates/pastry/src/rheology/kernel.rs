@@ -202,6 +202,21 @@ impl Prepared {
         solid / all
     }
 
+    /// Whether its fat melts in the making.
+    pub fn melts(&self) -> bool {
+        self.system.melted && self.pool_common.total + self.pool_globules.total > 0.0
+    }
+
+    /// Whether fat is outside.
+    pub fn fat_outside(&self) -> bool {
+        self.system.continuous == Continuous::Fat
+    }
+
+    /// How much slower than dark chocolate's its fat sets.
+    pub fn chocolate_slower(&self) -> f64 {
+        self.chocolate_slower
+    }
+
     /// How long and how it came to its temperature while it is fresh.
     pub fn clock(&self) -> Clock {
         self.clock

@@ -134,11 +134,16 @@ impl Networks {
         self.foam_pa
     }
 
+    /// Whether starch or egg in it goes on setting while it cools.
+    pub fn starch_sets(&self) -> bool {
+        self.starch_pa + self.egg_pa > 0.0 && !self.premade_starch
+    }
+
     /// Whether anything in it sets while it is fresh and held at `t_c`.
     pub fn sets_at(&self, t_c: f64) -> bool {
         (self.gelatin.full_pa > 0.0 && t_c < self.gelatin.sets_c)
             || (self.agar.percent > 0.0 && t_c < agar::SETS_C + 8.0)
-            || (self.starch_pa + self.egg_pa > 0.0 && !self.premade_starch && t_c < 40.0)
+            || (self.starch_sets() && t_c < 40.0)
     }
 
     /// How far they have set at `t_c`; `clock` counts while it is fresh.
@@ -150,7 +155,7 @@ impl Networks {
             true => (0.0, 0.0),
             false => (self.hours, self.hours),
         };
-        let young = if fresh && !self.premade_starch && self.starch_pa + self.egg_pa > 0.0 {
+        let young = if fresh && self.starch_sets() {
             0.35 + 0.65 * (1.0 - (-clock.hours * ((40.0 - t_c) / 35.0).clamp(0.0, 1.0)).exp())
         } else {
             1.0

@@ -190,7 +190,14 @@ fn heat_is_neither_made_nor_lost() {
         (Outline::Ball { shells: 9 }, std::f64::consts::PI / 6.0 * 0.04f64.powi(3)),
     ] {
         let layers = vec![Layer { material: &material, thickness_m: 0.04, t_c: 80.0, cells: 7 }];
-        let stretch = Stretch { seconds: 2400.0, top: face, side: face, bottom: face, stir_s: Some(300.0) };
+        let stretch = Stretch {
+            seconds: 2400.0,
+            top: face,
+            side: face,
+            bottom: face,
+            stir_s: Some(300.0),
+            as_one: None,
+        };
         let course = Body { layers, outline, watch: None }.follow(&[stretch], Until::TimeIsUp);
         let mean = course.moments.last().unwrap().mean;
         let held = 1000.0 * 3500.0 * volume * (80.0 - mean);

@@ -120,6 +120,7 @@ fn bodies_cool_and_warm_as_the_vectors_say() {
                 side: face(&phase["sides"]["side"]),
                 bottom: face(&phase["sides"]["bottom"]),
                 stir_s: phase["stir"].as_f64(),
+                as_one: None,
             })
             .collect();
         let until = input["stop"].as_f64().map_or(Until::TimeIsUp, Until::Near);

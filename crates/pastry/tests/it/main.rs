@@ -9,6 +9,8 @@ mod balance_optimum;
 mod cakes;
 mod changed;
 mod circles;
+mod clock_laws;
+mod clock_practice;
 mod composition;
 mod drips;
 mod films;

@@ -3,7 +3,7 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 15] = [
+const ORDER: [&str; 16] = [
     "units",
     "ingredient",
     "formula",
@@ -14,6 +14,7 @@ const ORDER: [&str; 15] = [
     "balance",
     "swap",
     "scale",
+    "clock",
     "method",
     "stack",
     "order",

@@ -6,6 +6,7 @@ use crate::body::parse;
 use crate::convert::weigh_amount;
 use crate::error::ApiError;
 use crate::pantry_view::{IngredientEntry, entry};
+use crate::routes::clock::ClockAsk;
 use crate::routes::families::{FamilyEntry, families};
 use pastry::assess::{FormulaDocument, assess, compare};
 use pastry::balance::ways;
@@ -13,7 +14,6 @@ use pastry::exchange::lists::{ListKind, to_csv};
 use pastry::exchange::read::{ReadFile, read as read_any};
 use pastry::exchange::recipe::{formula_recipe, order_recipe, stack_recipe};
 use pastry::fault::Fault;
-use pastry::heat::{CaseDocument, cool};
 use pastry::ingredient::search::search;
 use pastry::ingredient::{Ingredient, Shelf, catalogue};
 use pastry::method::sheet;
@@ -160,13 +160,14 @@ pub fn scale_to(file: &Path, target: Option<Target>, loss_percent: f64) -> Resul
         .map_err(|faults| lines(&file.display().to_string(), &faults))
 }
 
-/// Reads a body that cools or warms and answers its marks.
+/// Reads a formula in its vessel, or a bare body, and answers when it is where it is asked.
 ///
 /// # Errors
 /// In words, one line per fault.
 pub fn cool_file(file: &Path) -> Result<String, String> {
-    let document: CaseDocument = read(file)?;
-    cool(&document)
+    let bytes = bytes_of(file)?;
+    let ask = ClockAsk::parse(&bytes).map_err(|error| refused(file, error))?;
+    ask.answer(&Shelf::catalogue())
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
 }

@@ -1,27 +1,90 @@
-//! When something is cold or warm enough.
+//! When something is cold, warm or set enough.
 
-use crate::body::Body;
+use crate::body::{json_of, parse, read};
 use crate::error::ApiError;
 use crate::state::AppState;
 use axum::Json;
-use axum::extract::State;
-use pastry::heat::{CaseAnswer, CaseDocument};
+use axum::extract::{FromRequest, Request, State};
+use pastry::clock::{ClockAnswer, ClockDocument};
+use pastry::heat::{CaseAnswer, CaseDocument, cool};
+use pastry::ingredient::Shelf;
+use pastry::method::clocked;
+use serde::Serialize;
+use serde_json::Value;
+use utoipa::ToSchema;
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
+
+/// What is asked: a formula in its vessel, or a bare body.
+#[derive(ToSchema)]
+#[serde(untagged)]
+pub enum ClockAsk {
+    /// A formula in its vessel, and where it stands.
+    Formula(Box<ClockDocument>),
+    /// A bare body: its shape, what it is made of, what its faces look at.
+    Case(Box<CaseDocument>),
+}
+
+/// The answer to either.
+#[derive(Serialize, ToSchema)]
+#[serde(untagged)]
+pub enum ClockReply {
+    /// To a formula.
+    Formula(Box<ClockAnswer>),
+    /// To a bare body.
+    Case(CaseAnswer),
+}
+
+impl ClockAsk {
+    /// Reads either: what names a formula is one.
+    ///
+    /// # Errors
+    /// What is no JSON, or does not fit, field by field.
+    pub fn parse(bytes: &[u8]) -> Result<Self, ApiError> {
+        let value: Value = read(bytes)?;
+        match value.get("formula") {
+            Some(_) => parse(bytes).map(|document| ClockAsk::Formula(Box::new(document))),
+            None => parse(bytes).map(|document| ClockAsk::Case(Box::new(document))),
+        }
+    }
+
+    /// Answers it.
+    ///
+    /// # Errors
+    /// Faults, field by field.
+    pub fn answer(&self, kitchen: &Shelf) -> Result<ClockReply, Vec<pastry::fault::Fault>> {
+        match self {
+            ClockAsk::Formula(document) => {
+                clocked(document, kitchen).map(|answer| ClockReply::Formula(Box::new(answer)))
+            }
+            ClockAsk::Case(document) => cool(document).map(ClockReply::Case),
+        }
+    }
+}
+
+impl<S: Send + Sync> FromRequest<S> for ClockAsk {
+    type Rejection = ApiError;
+
+    async fn from_request(request: Request, _state: &S) -> Result<Self, ApiError> {
+        ClockAsk::parse(&json_of(request).await?)
+    }
+}
 
 /// Routes of this noun.
 pub fn routes() -> OpenApiRouter<AppState> {
     OpenApiRouter::new().routes(routes!(clock))
 }
 
-/// Follows a body that cools or warms: when a point of it comes to a temperature, or how warm it is after a time; with its
-/// spread where the heat transfer is a band. Keeps nothing.
-#[utoipa::path(post, path = "/clock", tag = "clock", request_body = CaseDocument, responses(
-    (status = 200, body = CaseAnswer, description = "Answers, in the order of the marks")
+/// Follows a formula in its vessel from where its school of method leaves it: when it is right for its job, when it has set,
+/// what would be sooner, whether it cools fast enough; or a bare body: when a point of it comes to a temperature, or how warm it
+/// is after a time. With the spread that the heat transfer has. Keeps nothing.
+#[utoipa::path(post, path = "/clock", tag = "clock", request_body = ClockAsk, responses(
+    (status = 200, body = ClockReply, description = "To a formula its clock; to a bare body answers in the order of its marks")
 ))]
-async fn clock(
-    State(state): State<AppState>,
-    Body(document): Body<CaseDocument>,
-) -> Result<Json<CaseAnswer>, ApiError> {
-    state.work_out(move || pastry::heat::cool(&document)).await.map(Json)
+async fn clock(State(state): State<AppState>, ask: ClockAsk) -> Result<Json<ClockReply>, ApiError> {
+    let shelf = match &ask {
+        ClockAsk::Formula(document) => state.shelf_of([&document.formula]).await?,
+        ClockAsk::Case(_) => Shelf::catalogue(),
+    };
+    state.work_out(move || ask.answer(&shelf)).await.map(Json)
 }

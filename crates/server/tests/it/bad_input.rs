@@ -194,6 +194,7 @@ async fn a_formula_at_fault_is_named_the_same_at_every_door() {
         ("scale", json!({ "document": bad, "target": { "to": "factor", "by": 2 } })),
         ("methods", bad.clone()),
         ("balance", bad.clone()),
+        ("clock", json!({ "formula": bad, "vessel": { "kind": "bowl" }, "places": [{ "place": "bench" }] })),
     ];
     for (door, body) in inside {
         let (status, problem) = kitchen.post(&format!("/api/{door}"), &body).await;

@@ -116,6 +116,22 @@ fn a_body_that_cools_is_read_from_a_file_or_a_pipe() {
 }
 
 #[test]
+fn a_formula_in_its_vessel_is_read_from_a_file_and_told_when_it_is_right() {
+    let ask = r#"{"formula":{"format":"bright-spoon/formula","version":1,"family":"ganache",
+        "lines":[{"ingredient":"dark55","amount":"200 g"},{"ingredient":"cream36","amount":"200 g"}],
+        "work":{"job":{"kind":"drip"},"temperature_c":30,"room_temperature_c":21}},
+        "vessel":{"kind":"tray"},"places":[{"place":"bench"}],"at":"13:05"}"#;
+    let answer: serde_json::Value = serde_json::from_slice(&run(&["cool", "-"], Some(ask)).stdout).unwrap();
+    let sentence = answer["sentence"].as_str().unwrap();
+    assert!(sentence.starts_with("Right to drip from 13:"), "{sentence}");
+    assert_eq!(answer["curve"]["usual"].as_array().unwrap().len(), 200);
+    let wrong = ask.replace("\"tray\"", "\"tray\",\"diameter_mm\":200");
+    let output = run(&["cool", "-"], Some(&wrong));
+    assert_eq!(output.status.code(), Some(2));
+    assert!(String::from_utf8(output.stderr).unwrap().contains("vessel.diameter_mm"));
+}
+
+#[test]
 fn demo_and_a_real_file_do_not_go_together() {
     let output = run(&["serve", "--demo", "--data", "x.db"], None);
     assert_eq!(output.status.code(), Some(2));

@@ -147,6 +147,63 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
     assert!(compared > 15_000);
 }
 
+/// A clock bent at every place is answered in numbers or refused in words: nothing in it stops the program.
+#[test]
+fn a_clock_bent_at_every_place_is_answered_or_refused() {
+    let formulas = server::demo::documents().unwrap();
+    let shelf = pastry::ingredient::Shelf::catalogue();
+    let formula = formulas.iter().find(|own| own.ingredients.is_empty()).map(as_json).unwrap();
+    let (mut answered, mut refused) = (0, 0);
+    for (vessel, places_in) in [
+        (
+            json!({ "kind": "bowl", "diameter_mm": 240, "count": 2, "covered": false, "wall": "steel" }),
+            json!([{ "place": "ice_bath", "min": 10, "stir_min": 2, "air_c": 1 }, { "place": "fridge", "h": 9 }]),
+        ),
+        (
+            json!({ "kind": "on_cake", "height_mm": 3, "on": "mousse", "on_c": -18 }),
+            json!([{ "place": "bench" }]),
+        ),
+        (
+            json!({ "kind": "cup", "diameter_mm": 60 }),
+            json!([{ "place": "microwave", "watts": 700, "level": 0.4, "min": 1 }]),
+        ),
+    ] {
+        let document = json!({
+            "formula": formula, "vessel": vessel, "places": places_in, "kg": 1.2, "start_c": 40, "at": "13:05",
+            "to_c": 22, "point": "core", "after_min": 60, "rule": "uk", "brief": false
+        });
+        let mut pointers = Vec::new();
+        places(&document, "", &mut pointers);
+        for pointer in pointers.iter().filter(|own| !own.starts_with("/formula/")) {
+            for body in bent(&document, pointer) {
+                let text = body.to_string();
+                let Ok(ask) = server::routes::clock::ClockAsk::parse(text.as_bytes()) else {
+                    refused += 1;
+                    continue;
+                };
+                match ask.answer(&shelf) {
+                    Ok(reply) => {
+                        answered += 1;
+                        let told = serde_json::to_string(&reply).unwrap();
+                        assert!(
+                            !told.contains("NaN") && !told.contains(":null,\"latest"),
+                            "{pointer}: {told:.300}"
+                        );
+                    }
+                    Err(faults) => {
+                        refused += 1;
+                        assert!(
+                            faults.iter().all(|fault| !fault.message.is_empty()),
+                            "{pointer}: {faults:?}"
+                        );
+                    }
+                }
+            }
+        }
+    }
+    assert!(answered > 60 && refused > 200, "{answered} answered, {refused} refused");
+}
+
 /// The measured ones, over HTTP and by the command line.
 #[tokio::test]
 async fn what_was_taken_in_silence_is_refused_with_its_field() {

@@ -1,0 +1,241 @@
+//! The way a mass cools or warms in its vessel, with its band: the soonest, the usual and the latest.
+
+use crate::clock::document::ClockDocument;
+use crate::formula::Mixture;
+use crate::heat::body::Watched;
+use crate::heat::flowing::{Liquid, carries};
+use crate::heat::form::Shaped;
+use crate::heat::network::{Course, Until};
+use crate::heat::stand::{StandDocument, Stands};
+use crate::heat::vessel::{Filled, VesselDocument};
+use crate::heat::{MadeOf, Material};
+use crate::ingredient::composition::Part;
+use crate::rheology::History;
+use crate::rheology::kernel::Prepared;
+use std::cell::OnceCell;
+
+/// Least, usual and most heat transfer: which of a band.
+pub const LEAST: usize = 0;
+/// Usual.
+pub const USUAL: usize = 1;
+/// Most.
+pub const MOST: usize = 2;
+/// What has no end is followed so long, min: two days.
+pub const OPEN_END_MIN: f64 = 2880.0;
+/// On a cake half a day: its cells are thin.
+const OPEN_END_ON_CAKE_MIN: f64 = 720.0;
+/// What lies between middle and wall, of what lies between start and surroundings (assumed).
+const BETWEEN: f64 = 0.25;
+/// Nearer than this to where it stands nobody waits for the rest, K.
+const AS_GOOD_AS_K: f64 = 0.8;
+
+/// A mass as heat sees it.
+#[derive(Debug)]
+pub struct Mass<'a> {
+    prepared: &'a Prepared,
+    made: MadeOf,
+    /// Its tables, made once for each way.
+    ready: [OnceCell<Material>; 2],
+    /// Water, share of total.
+    pub water: f64,
+    /// Water activity of its surface; none where fat is outside.
+    pub activity: Option<f64>,
+}
+
+impl<'a> Mass<'a> {
+    /// Of a mixture made ready.
+    pub fn of(mixture: &Mixture, prepared: &'a Prepared) -> Self {
+        let fat_outside = prepared.fat_outside();
+        Mass {
+            prepared,
+            made: MadeOf::of(&mixture.composition, prepared.air, fat_outside, true),
+            ready: [OnceCell::new(), OnceCell::new()],
+            water: mixture.composition.get(Part::Water),
+            activity: prepared.serum.water_activity.filter(|_| !fat_outside),
+        }
+    }
+
+    /// Its tables, for the way down or up.
+    pub fn material(&self, cooling: bool) -> &Material {
+        self.ready[usize::from(cooling)].get_or_init(|| Material::new(&MadeOf { cooling, ..self.made }))
+    }
+
+    /// How many times as well it carries heat as were it still, between two temperatures, so high.
+    fn carries(&self, material: &Material, [from_c, to_c]: [f64; 2], high_m: f64) -> f64 {
+        let middle = (0.5 * (from_c + to_c)).max(0.0);
+        let here = self.prepared.at(middle, History::Fresh);
+        carries(&Liquid {
+            away_k: BETWEEN * (from_c - to_c).abs(),
+            high_m,
+            viscosity: here.viscosity_pa_s,
+            yield_stress: here.yield_stress_pa,
+            density: material.density(),
+            capacity: material.capacity(middle),
+            conducts: material.conducts(middle),
+        })
+    }
+
+    /// Share of it that is ice at a temperature.
+    pub fn ice(&self, t_c: f64) -> f64 {
+        self.made.solutes.ice(t_c)
+    }
+
+    /// Where it begins to freeze, °C; none where it does not.
+    pub fn freezes_c(&self) -> Option<f64> {
+        self.made.solutes.begins_c()
+    }
+}
+
+/// Where it begins, °C: the coldest, the usual and the hottest it may be.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Begins(pub [f64; 3]);
+
+/// A mass in a vessel, and where that stands.
+pub struct Cooling<'a> {
+    mass: &'a Mass<'a>,
+    material: &'a Material,
+    /// The vessel with what is in it.
+    pub filled: Filled,
+    places: Vec<StandDocument>,
+    begins: Begins,
+    room_c: f64,
+}
+
+impl<'a> Cooling<'a> {
+    /// So many kilograms of a mass in a vessel.
+    pub fn new(
+        mass: &'a Mass<'a>,
+        kg: f64,
+        vessel: &VesselDocument,
+        places: &[StandDocument],
+        begins: Begins,
+        room_c: f64,
+    ) -> Self {
+        let ends_c = places.last().map_or(room_c, |place| place.there_c(room_c));
+        let material = mass.material(ends_c <= begins.0[USUAL]);
+        let filled = vessel.filled(kg, material.density());
+        Cooling { mass, material, filled, places: places.to_vec(), begins, room_c }
+    }
+
+    /// Of a document with its mass and where it begins.
+    pub fn of(mass: &'a Mass<'a>, document: &ClockDocument, kg: f64, begins: Begins) -> Self {
+        let room_c = document.formula.work.room_temperature_c.celsius();
+        Cooling::new(mass, kg, &document.vessel, &document.places, begins, room_c)
+    }
+
+    /// The same poured into a vessel as warm as the room: where it comes to.
+    pub fn poured(mut self) -> Self {
+        self.begins = Begins(self.begins.0.map(|t| self.filled.poured_c(self.material, t, self.room_c)));
+        self
+    }
+
+    /// Where it begins, °C.
+    pub fn begins(&self) -> Begins {
+        self.begins
+    }
+
+    /// How warm it is where it stands last, °C; what comes on a cake that is colder goes there first.
+    pub fn ends_c(&self) -> f64 {
+        let there_c = self.places.last().map_or(self.room_c, |place| place.there_c(self.room_c));
+        self.filled.on_c().map_or(there_c, |on_c| there_c.min(on_c))
+    }
+
+    /// Whether it goes down.
+    pub fn cools(&self) -> bool {
+        self.ends_c() <= self.begins.0[USUAL]
+    }
+
+    /// What it is made of.
+    pub fn material(&self) -> &Material {
+        self.material
+    }
+
+    /// A temperature it comes to, as near to `t_c` as it does.
+    pub fn reachable(&self, t_c: f64) -> f64 {
+        let ends_c = self.ends_c();
+        match self.cools() {
+            true => t_c.max(ends_c + AS_GOOD_AS_K),
+            false => t_c.min(ends_c - AS_GOOD_AS_K),
+        }
+    }
+
+    fn body(&self, which: usize) -> (Shaped, Vec<crate::heat::Stretch>) {
+        let [coldest, usual, hottest] = self.begins.0;
+        // The latest is what begins furthest from where it goes.
+        let start_c = match (which, self.cools()) {
+            (USUAL, _) => usual,
+            (LEAST, true) | (MOST, false) => hottest,
+            _ => coldest,
+        };
+        let stands = Stands {
+            filled: &self.filled,
+            water: self.mass.water,
+            activity: self.mass.activity,
+            room_c: self.room_c,
+        };
+        let stretches: Vec<_> = self
+            .places
+            .iter()
+            .map(|place| {
+                let longest = if self.filled.on_c().is_some() { OPEN_END_ON_CAKE_MIN } else { OPEN_END_MIN };
+                let open_end = StandDocument { min: place.min.or(Some(longest)), ..*place };
+                open_end.stretch(which, &stands)
+            })
+            .collect();
+        let faces = |stretch: &crate::heat::Stretch| [stretch.top, stretch.side, stretch.bottom];
+        let strongest = stretches
+            .iter()
+            .filter(|stretch| stretch.as_one.is_none())
+            .flat_map(faces)
+            .flatten()
+            .map(|face| 1.0 / (1.0 / face.h + face.resistance))
+            .fold(0.0, f64::max);
+        // The latest is what lies still.
+        let times = match which {
+            LEAST => 1.0,
+            _ => self.mass.carries(self.material, [start_c, self.ends_c()], self.filled.depth_m),
+        };
+        let material = if times > 1.0 { self.material.carrying(times) } else { self.material.clone() };
+        let shaped = self.filled.shaped(material, [start_c, self.ends_c()], strongest);
+        let met = stretches.into_iter().map(|stretch| shaped.meets(stretch)).collect();
+        (shaped, met)
+    }
+
+    /// Its way with the least, the usual or the most heat transfer.
+    pub fn course(&self, which: usize, until: Until) -> Course {
+        let (shaped, stretches) = self.body(which);
+        shaped.body().follow(&stretches, until)
+    }
+
+    /// The usual way past all of these and some time more, and then the latest and the soonest for as long.
+    pub fn courses(&self, goals: &[(Watched, f64)], beyond: f64) -> Courses {
+        // As warm as where it stands: nothing is waited for.
+        let still = (self.begins.0[USUAL] - self.ends_c()).abs() < 2.0 * AS_GOOD_AS_K;
+        let goals: Vec<(Watched, f64)> = match still {
+            true => Vec::new(),
+            false => goals.iter().map(|(watched, t_c)| (*watched, self.reachable(*t_c))).collect(),
+        };
+        let usual = self.course(USUAL, Until::Beyond(&goals, beyond, 0.0));
+        let end_s = usual.moments[usual.moments.len() - 1].s;
+        let [latest, soonest] =
+            [LEAST, MOST].map(|which| self.course(which, Until::Beyond(&goals, 1.0, end_s)));
+        Courses { soonest, usual, latest }
+    }
+}
+
+/// The ways of a band.
+pub struct Courses {
+    /// With the most heat transfer, from the nearest start.
+    pub soonest: Course,
+    /// The usual.
+    pub usual: Course,
+    /// With the least, from the furthest start.
+    pub latest: Course,
+}
+
+impl Courses {
+    /// Minutes until a point comes to a temperature: soonest, usual, latest.
+    pub fn time_to(&self, watched: Watched, t_c: f64) -> [Option<f64>; 3] {
+        [&self.soonest, &self.usual, &self.latest].map(|course| Some(course.time_to(watched, t_c)? / 60.0))
+    }
+}

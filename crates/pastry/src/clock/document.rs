@@ -1,0 +1,101 @@
+//! What is asked of the clock: a formula, how much of it, in what, and where that stands.
+
+use crate::assess::FormulaDocument;
+use crate::fault::{Fault, FaultCode};
+use crate::heat::case::BodyPoint;
+use crate::heat::safety::CoolingRule;
+use crate::heat::stand::{LONGEST_MIN, StandDocument};
+use crate::heat::vessel::VesselDocument;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A formula in its vessel, and where it stands.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ClockDocument {
+    /// The formula; the room is that of its work.
+    pub formula: FormulaDocument,
+    /// How much of it, kg; the batch as it is written where it is not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(exclusive_minimum = 0, maximum = 1000)]
+    pub kg: Option<f64>,
+    /// What it stands in.
+    pub vessel: VesselDocument,
+    /// Where it stands, one place after the other.
+    #[schema(min_items = 1, max_items = 6)]
+    pub places: Vec<StandDocument>,
+    /// How warm it is at first, °C; where its school of method leaves it when it is not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = -40, maximum = 125)]
+    pub start_c: Option<f64>,
+    /// The time on the wall when it begins: "13:05".
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 5, example = "13:05")]
+    pub at: Option<String>,
+    /// A temperature that is asked for besides its job, °C.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = -40, maximum = 125)]
+    pub to_c: Option<f64>,
+    /// Of which point; of the mean where it is not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub point: Option<BodyPoint>,
+    /// How long it stands before it is judged as set, min; until it turns out where it is not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(exclusive_minimum = 0, maximum = 20160)]
+    pub after_min: Option<f64>,
+    /// Whose limits of cooling are kept.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub rule: Option<CoolingRule>,
+    /// Only the way and when it is right: what would be sooner and safer is not looked for. For who drags a size.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub brief: bool,
+}
+
+impl ClockDocument {
+    /// A formula in a vessel of usual sizes, in one place.
+    pub fn of(formula: FormulaDocument, vessel: VesselDocument, place: StandDocument) -> Self {
+        ClockDocument {
+            formula,
+            kg: None,
+            vessel,
+            places: vec![place],
+            start_c: None,
+            at: None,
+            to_c: None,
+            point: None,
+            after_min: None,
+            rule: None,
+            brief: false,
+        }
+    }
+
+    /// What is wrong with all but the formula.
+    pub fn faults(&self, kg: f64, density: f64) -> Vec<Fault> {
+        let mut faults = self.vessel.faults("vessel", kg, density);
+        let many = self.places.len();
+        if many == 0 || many > 6 {
+            faults.push(Fault::new("places", FaultCode::HowMany, "name 1 to 6 places it stands in"));
+        }
+        for (at, place) in self.places.iter().enumerate() {
+            faults.extend(place.faults(&format!("places.{at}"), &self.vessel, at + 1 == many));
+        }
+        let whole: f64 = self.places.iter().filter_map(|place| place.min).sum();
+        if whole > LONGEST_MIN {
+            let words = format!("{whole:.0} minutes are more than two weeks: shorten the last place");
+            faults.push(Fault::new("places", FaultCode::TooLong, words));
+        }
+        let ranges = [
+            ("kg", self.kg, [1e-3, 1000.0], "kg"),
+            ("start_c", self.start_c, [-40.0, 125.0], "°C"),
+            ("to_c", self.to_c, [-40.0, 125.0], "°C"),
+            ("after_min", self.after_min, [1e-3, LONGEST_MIN], "minutes"),
+        ];
+        for (field, value, [low, high], unit) in ranges {
+            if value.is_some_and(|value| !(low..=high).contains(&value)) {
+                let words = format!("between {low} and {high} {unit}");
+                faults.push(Fault::new(field, FaultCode::OutOfRange, words));
+            }
+        }
+        faults
+    }
+}
