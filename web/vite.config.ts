@@ -26,8 +26,10 @@ function budget(): Plugin {
       const entry = chunks.find((chunk) => chunk.isEntry)
       if (!entry) return this.error('there is no entry')
       const first = with_(entry.fileName)
+      // What a view fetches later, as a sheet when it is opened, is no part of the first look.
+      const fetched = new Set([...first].flatMap((name) => byName.get(name)?.dynamicImports ?? []))
       const views = chunks
-        .filter((chunk) => chunk.isDynamicEntry)
+        .filter((chunk) => fetched.has(chunk.fileName))
         .map((chunk) => ({ chunk, all: weight(new Set([...first, ...with_(chunk.fileName)])) }))
         .sort((a, b) => b.all - a.all)
       const most = views[0]

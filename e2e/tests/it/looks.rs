@@ -4,7 +4,7 @@ use crate::BAY;
 use e2e::{LAPTOP, TABLET, Viewport, ui};
 
 /// axe-core 4.14.1 (MPL-2.0), from the page's own tools.
-fn axe() -> String {
+pub fn axe() -> String {
     let file = concat!(env!("CARGO_MANIFEST_DIR"), "/../web/node_modules/axe-core/axe.min.js");
     std::fs::read_to_string(file).expect("the page's tools are installed: make test")
 }

@@ -53,13 +53,13 @@ export function faultWords(error: unknown): string | null {
 }
 
 /**
- * A question that keeps nothing: what a document will do, what could be done about it. It goes out when it has rested;
- * the last answer stays until the next is there.
+ * A question that keeps nothing: what a document will do, what could be done about it. It goes out when it has rested
+ * (at once, for what follows a hand that drags); the last answer stays until the next is there.
  */
-export function useQuestion<T>(asked: Asked<T>, on = true) {
+export function useQuestion<T>(asked: Asked<T>, on = true, rest = SETTLE_MS) {
   const epoch = useEpoch()
   const question = JSON.stringify(asked.queryKey)
-  const rested = useSettled(question, SETTLE_MS)
+  const rested = useSettled(question, rest)
   const key = useMemo(() => keyAt(JSON.parse(rested) as unknown[], epoch), [rested, epoch])
   const [before, setBefore] = useState<T>()
   const query = useQuery<T>({

@@ -25,7 +25,7 @@ use crate::heat::surroundings::Surroundings;
 use crate::heat::vessel::{VesselDocument, VesselKind};
 use crate::ingredient::Shelf;
 use crate::job::judge::Question;
-use crate::number::{degrees, digits};
+use crate::number::{degrees, digits, limit};
 use crate::rheology::{History, Predictor};
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -191,7 +191,7 @@ pub fn clock(
     if document.start_c.is_none() {
         cooling = cooling.poured();
         if (cooling.begins().0[USUAL] - begins.0[USUAL]).abs() > 0.5 {
-            how = format!("{how}, {} °C, poured into it cold", degrees(begins.0[USUAL]));
+            how = format!("{how}, at {} °C, less what the cold vessel takes", limit(begins.0[USUAL].round()));
         }
     }
     let poured = cooling.begins();
@@ -239,7 +239,7 @@ pub fn clock(
     let gelatin = made.base.networks.gelatin.full_pa > 0.0;
     let set_hours = after_s.filter(|_| gelatin).map(|s| {
         let rate = |t_c: f64| gelatin_rate(&made.base, t_c);
-        digits((100.0 * hours_by(&courses.usual, Watched::Hottest, s, rate)).round() / 100.0)
+        digits((10.0 * hours_by(&courses.usual, Watched::Hottest, s, rate)).round() / 10.0)
     });
     let rule = document.rule.unwrap_or(CoolingRule::UsFda);
     let safe = (!document.brief && asks(&ready.lines, &made.base, poured))
@@ -261,7 +261,10 @@ pub fn clock(
         verdict,
         point: point_words(document).to_owned(),
         vessel: ClockVessel {
-            words: cooling.filled.words.clone(),
+            words: match document.vessel.stirs() {
+                true => format!("{}, {:.0} mm deep", cooling.filled.words, 1e3 * cooling.filled.depth_m),
+                false => cooling.filled.words.clone(),
+            },
             kg: digits(kg),
             kg_each: digits(cooling.filled.kg_each),
             count: digits((10.0 * cooling.filled.count).round() / 10.0),
@@ -321,8 +324,11 @@ fn set_window(courses: &Courses, spans: &[[f64; 2]], sets: &[Sets], wall: Wall) 
         span[0] <= first.max(last) && span[1] >= first.min(last)
     })?;
     let [enters, leaves] = if cools { [span[1], span[0]] } else { [span[0], span[1]] };
-    let at_first = inside(courses.usual.moments[0].mean);
-    let [low, usual, high] = if at_first { [Some(0.0); 3] } else { courses.time_to(Watched::Mean, enters) };
+    // What begins inside is there at once, each way for itself.
+    let starts =
+        [&courses.soonest, &courses.usual, &courses.latest].map(|course| inside(course.moments[0].mean));
+    let found = courses.time_to(Watched::Mean, enters);
+    let [low, usual, high] = [0, 1, 2].map(|k: usize| if starts[k] { Some(0.0) } else { found[k] });
     let set = sets.iter().rev().find(|own| own.stage != SetStage::TakesALayer);
     let (from, low, high) = match set.map(|own| own.when.as_ref()) {
         // It never sets there.
@@ -462,6 +468,17 @@ fn sentence(
         };
         return (words, ClockVerdict::Never);
     };
+    let set = document.formula.history() != History::Fresh;
+    if let (true, None, Some(latest)) = (set && window.from.min > 0.0, &window.to, window.from.high) {
+        // What must have set is waited for until it surely has.
+        let soonest = window.from.low.unwrap_or(window.from.min);
+        let (by, before) = match wall.0 {
+            Some(_) => ("by ", format!("not before {}", wall.time(soonest))),
+            None => ("in ", format!("not within {}", wall.time(soonest))),
+        };
+        let words = format!("Right to {verb} {by}{}, {before}", wall.time(latest));
+        return (words, ClockVerdict::Right);
+    }
     let (from, to) = (window.from.min, window.to.as_ref().map(|to| to.min));
     let words = match (from <= 0.0, to) {
         (true, None) => format!("Right to {verb} at once, and it stays so there"),

@@ -106,7 +106,7 @@ export function Bench({ opened, onBorn }: BenchProps) {
   useDeskKeys('Bench', { save: saving.save, undo: history.undo, redo: history.redo }, [
     {
       key: LETTERS.map((letter) => letter.toLowerCase()),
-      shown: `${LETTERS[0]} to ${LETTERS[LETTERS.length - 1]}`,
+      shown: LETTERS.join(' '),
       words: 'Try a way out, or put it back',
       run: (event) => {
         // The hand that tried it takes it with Enter: a button that had the focus must not have it too.

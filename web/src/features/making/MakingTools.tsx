@@ -1,6 +1,10 @@
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import type { Assessment, FormulaDocument, IngredientEntry, Ways } from '../../api/client'
 import { Button } from '../../ui/Button'
+import { clock } from '../../lib/format'
+import { useFamily } from '../../lib/families'
+import { usualChoice } from '../clock/choice'
+import type { ClockChoice } from '../clock/choice'
 import { MethodSheet } from './MethodSheet'
 import { PrintSheet } from './PrintSheet'
 import { useMethods } from './queries'
@@ -18,15 +22,19 @@ interface MakingToolsProps {
   onUse: (document: FormulaDocument) => void
 }
 
+/** Fetched when it is first opened: the Bench comes without it. */
+const ClockSheet = lazy(async () => ({ default: (await import('../clock/ClockSheet')).ClockSheet }))
+
 const TOOLS = [
   { key: 'x', word: 'Swap' },
   { key: 'g', word: 'Size' },
   { key: 'm', word: 'Method' },
+  { key: 'c', word: 'Clock' },
   { key: 'p', word: 'Print' },
 ] as const
 type Tool = (typeof TOOLS)[number]['word']
 
-/** Swap, size, method and print, each with its key. */
+/** Swap, size, method, clock and print, each with its key. */
 export function MakingTools({ document, entries, answer, ways, current, onUse }: MakingToolsProps) {
   const [open, setOpen] = useState<Tool | null>(null)
   const [read, setRead] = useState<string | null>(null)
@@ -34,7 +42,11 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
   const methods = useMethods(document, possible && current)
   const school =
     methods.found?.find((each) => each.school === read) ?? methods.found?.find((each) => each.chosen)
+  const family = useFamily(document.family)
+  /** Where it stands, as long as the formula is on the Bench. */
+  const [choice, setChoice] = useState<ClockChoice | null>(null)
   const start = (tool: Tool) => {
+    if (tool === 'Clock') setChoice((now) => now ?? usualChoice(family, clock(new Date()).time))
     if (tool === 'Print') window.print()
     else setOpen(tool)
   }
@@ -55,11 +67,11 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
   }
   return (
     <>
-      <div role="toolbar" aria-label="Make" className="no-print grid grid-cols-4 gap-1.5">
+      <div role="toolbar" aria-label="Make" className="no-print grid grid-cols-[repeat(5,auto)] gap-1">
         {TOOLS.map((tool) => (
           <Button
             key={tool.word}
-            className="gap-1.5 px-1 max-narrow:[&_kbd]:hidden"
+            className="gap-1 px-1 max-narrow:[&_kbd]:hidden"
             hotkey={tool.key.toUpperCase()}
             disabled={!possible}
             onClick={() => start(tool.word)}
@@ -88,6 +100,18 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
           onPrint={() => window.print()}
           onClose={close}
         />
+      )}
+      {open === 'Clock' && choice && (
+        <Suspense>
+          <ClockSheet
+            document={document}
+            answer={answer}
+            choice={choice}
+            onChoice={setChoice}
+            onUse={onUse}
+            onClose={close}
+          />
+        </Suspense>
       )}
       <PrintSheet document={document} answer={answer} ways={ways} school={school} />
     </>
