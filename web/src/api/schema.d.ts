@@ -3462,6 +3462,11 @@ export interface components {
         MethodStep: {
             /** @description When it is done. */
             at: components["schemas"]["Moment"];
+            /**
+             * @description What its minutes were worked out for by the clock: "a tray of 20 × 30 cm, 11 mm deep, on the bench"; none where they
+             *     are the table's.
+             */
+            by_clock?: string | null;
             /** @description What can hurt. */
             cautions: components["schemas"]["Caution"][];
             /** @description With what. */

@@ -38,6 +38,9 @@ pub struct MethodStep {
     pub minutes: [f64; 2],
     /// The minutes as they are read: "4 min", "2 to 12 h".
     pub time: String,
+    /// What its minutes were worked out for by the clock: "a tray of 20 × 30 cm, 11 mm deep, on the bench"; none where they
+    /// are the table's.
+    pub by_clock: Option<String>,
     /// Temperature, °C, from and to.
     pub temperature_c: Option<[f64; 2]>,
     /// The sign that it is done.
@@ -146,6 +149,7 @@ fn method_step(step: &Step, kg: f64, key: String, needs: Vec<String>) -> MethodS
         takes: step.resources(),
         minutes,
         time: span_min(minutes),
+        by_clock: None,
         temperature_c: step.t,
         until: step.until.clone(),
         wrong: step

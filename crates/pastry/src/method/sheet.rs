@@ -15,6 +15,7 @@ use crate::method::gear::Gear;
 use crate::method::school::{Cook, School, schools_of};
 use crate::method::start::{StartTemperature, start_temperature};
 use crate::method::step::Worker;
+use crate::method::waits::by_clock;
 use crate::number::limit;
 use crate::rheology::warning::{Severity, Warning, WarningCode};
 use crate::units::{CookTemperature, Overrun};
@@ -81,7 +82,7 @@ pub fn sheet(document: &FormulaDocument, kitchen: &Shelf) -> Result<Vec<MethodSh
         .map(|(at, school)| {
             let made = applied(document, &lines, school);
             let then = assess_from(&made, kitchen)?;
-            Ok(one(school, at == chosen, &lines, (document, &now), (made, &then)))
+            Ok(one(school, at == chosen, &lines, (document, &now), (made, &then), kitchen))
         })
         .collect()
 }
@@ -131,8 +132,11 @@ fn one(
     lines: &[WeighedLine],
     (was, before): (&FormulaDocument, &Assessment),
     (made, after): (FormulaDocument, &Assessment),
+    kitchen: &Shelf,
 ) -> MethodSheet {
-    let steps = course(school, lines);
+    let start = start_temperature(&school.start, lines);
+    let mut steps = course(school, lines);
+    by_clock(school, &mut steps, start.as_ref(), &made, 1e-3 * after.totals.batch_mass_g, kitchen);
     let sum = |kind: Worker, end: usize| -> f64 {
         0.0 + steps.iter().filter(|step| step.kind == kind).map(|step| step.minutes[end]).sum::<f64>()
     };
@@ -155,7 +159,7 @@ fn one(
         better: school.better.clone(),
         differs: school.differs.clone(),
         gear,
-        start: start_temperature(&school.start, lines),
+        start,
         hands_min: sum(Worker::Hands, 1),
         machine_min: sum(Worker::Machine, 1),
         through_min: least_through(&steps),

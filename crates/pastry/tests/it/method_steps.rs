@@ -206,3 +206,34 @@ fn the_way_through_is_the_longest_one() {
     let cream = steps_of(&start(Family::WhippedCream), "cream_plain");
     assert!(step(&cream, "cold_cream").given && least_through(&cream) < 30.0);
 }
+
+/// Waits that hang on a clock are this batch's: warmer rooms and deeper trays take longer, and what has set is never told before.
+#[test]
+fn waits_come_from_the_clock() {
+    let told = |document: &FormulaDocument, key: &str| {
+        let sheets = pastry::method::sheet(document, &Shelf::catalogue()).unwrap();
+        step(&sheets.iter().find(|own| own.school == key).unwrap().steps, "cool").minutes
+    };
+    let mut mild = start(Family::PouredGlaze);
+    let mut warm = mild.clone();
+    mild.work.room_temperature_c = pastry::units::RoomTemperature::from_celsius(18.0);
+    warm.work.room_temperature_c = pastry::units::RoomTemperature::from_celsius(27.0);
+    let (cool, hot) = (told(&mild, "ganache_pour"), told(&warm, "ganache_pour"));
+    assert!(cool[0] < hot[0], "{cool:?} and {hot:?}");
+    for family in Family::ALL {
+        for sheet in pastry::method::sheet(&start(*family), &pastry::ingredient::Shelf::catalogue()).unwrap()
+        {
+            for step in &sheet.steps {
+                let [least, most] = step.minutes;
+                assert!(
+                    0.0 <= least && least <= most && most <= 20_160.0,
+                    "{} {}: {least} {most}",
+                    sheet.school,
+                    step.key
+                );
+                let by_hand = step.by_clock.is_none() || step.kind == pastry::method::Worker::Wait;
+                assert!(by_hand, "{} {}", sheet.school, step.key);
+            }
+        }
+    }
+}

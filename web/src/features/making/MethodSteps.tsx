@@ -68,6 +68,7 @@ export function MethodSteps({ school }: { school: MethodSheet }) {
                   </span>
                 )}
               </p>
+              {step.by_clock && <p className="text-note text-ink2">By the clock, in {step.by_clock}.</p>}
               {step.wrong.length > 0 && (
                 <p className="text-note text-ink2">
                   Goes wrong:{' '}
