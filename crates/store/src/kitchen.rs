@@ -3,6 +3,7 @@
 use crate::audit::What;
 use crate::noun::Noun;
 use crate::{By, Store, StoreError};
+use pastry::heat::Surroundings;
 use pastry::units::RoomTemperature;
 use pastry::units::kitchen::Measures;
 use pastry::zone::Zone;
@@ -28,8 +29,27 @@ pub struct Kitchen {
     /// The time zone its clock is in; none while nobody said: that of whoever looks.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub time_zone: Option<Zone>,
+    /// How high above the sea it lies, m: syrup boils cooler up a mountain.
+    #[serde(default)]
+    #[schema(minimum = -500, maximum = 6000)]
+    pub altitude_m: f64,
+    /// Its own places as a probe has read them: what is not in it is as usual.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 20)]
+    pub places: Vec<LearnedPlace>,
     /// Revision; give back the one read when saving.
     pub revision: i64,
+}
+
+/// A place of the kitchen, as a probe has read it.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LearnedPlace {
+    /// Which.
+    pub place: Surroundings,
+    /// How well it takes heat, W/(m² K).
+    #[schema(minimum = 3, maximum = 60)]
+    pub h: f64,
 }
 
 /// The kitchen in the audit. It has no history of its own yet.
@@ -43,6 +63,8 @@ fn read(row: &SqliteRow) -> Result<Kitchen, StoreError> {
         currency: row.try_get("currency")?,
         // A name that is no zone any more is as if nobody had said.
         time_zone: row.try_get::<Option<String>, _>("time_zone")?.and_then(|name| Zone::try_from(name).ok()),
+        altitude_m: row.try_get("altitude_m")?,
+        places: serde_json::from_str(&row.try_get::<String, _>("places")?)?,
         revision: row.try_get("revision")?,
     })
 }
@@ -54,7 +76,7 @@ impl Store {
     /// When the file fails.
     pub async fn kitchen(&self) -> Result<Kitchen, StoreError> {
         let row = sqlx::query(
-            "SELECT name, room_temperature_c, measures, currency, time_zone, revision FROM kitchen",
+            "SELECT name, room_temperature_c, measures, currency, time_zone, altitude_m, places, revision FROM kitchen",
         )
         .fetch_one(&self.readers)
         .await?;
@@ -70,7 +92,7 @@ impl Store {
         let measures = serde_json::to_value(kitchen.measures)?;
         let mut writing = self.write().await?;
         let row = sqlx::query(
-            "SELECT name, room_temperature_c, measures, currency, time_zone, revision, save_id FROM kitchen",
+            "SELECT name, room_temperature_c, measures, currency, time_zone, altitude_m, places, revision, save_id FROM kitchen",
         )
         .fetch_one(writing.connection())
         .await?;
@@ -89,14 +111,16 @@ impl Store {
         }
         let row = sqlx::query(
             "UPDATE kitchen SET name = ?, room_temperature_c = ?, measures = ?, currency = ?, time_zone = ?,
-                 revision = revision + 1, save_id = ?
-             RETURNING name, room_temperature_c, measures, currency, time_zone, revision",
+                 altitude_m = ?, places = ?, revision = revision + 1, save_id = ?
+             RETURNING name, room_temperature_c, measures, currency, time_zone, altitude_m, places, revision",
         )
         .bind(&kitchen.name)
         .bind(kitchen.room_temperature_c.celsius())
         .bind(measures.as_str().expect("measures serialise to a word"))
         .bind(&kitchen.currency)
         .bind(kitchen.time_zone.as_ref().map(Zone::name))
+        .bind(kitchen.altitude_m)
+        .bind(serde_json::to_string(&kitchen.places)?)
         .bind(by.save_id())
         .fetch_one(writing.connection())
         .await?;

@@ -97,3 +97,38 @@ async fn the_clock_has_no_serious_fault_on_a_desk_and_on_a_tablet() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn a_place_of_a_cake_has_its_clock_as_thick_as_it_lies_there() {
+    ui("clock_place", async |ui| {
+        ui.open_order("Harbour wedding", "Cake").await;
+        ui.click("//*[name()='text'][starts-with(., 'Coat 5 mm')]").await;
+        ui.click("//button[.='Clock']").await;
+        ui.find(&format!("{DIALOG}//*[@aria-label='Moment']")).await;
+        ui.find(&format!("{DIALOG}//p[contains(., ' mm on ')]")).await;
+        ui.find(&format!("{DIALOG}//section[@aria-label='Setting']//p[contains(., 'Firm to a finger by')]"))
+            .await;
+        assert!(!ui.has(&format!("{DIALOG}//button[.='Judge it so']")).await);
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn one_reading_of_a_probe_is_kept_for_the_kitchen_and_forgotten() {
+    ui("clock_probe", async |ui| {
+        with_clock(ui, "Daily pastry cream").await;
+        ui.click(&format!("{DIALOG}//button[.='A probe was read']")).await;
+        ui.write(&format!("{DIALOG}//input[@id=//label[.='In the middle it read']/@for]"), "90").await;
+        ui.press(Key::Enter).await;
+        ui.find(&format!("{DIALOG}//*[@role='alert'][contains(., 'nothing takes heat so slowly')]")).await;
+        ui.write(&format!("{DIALOG}//input[@id=//label[.='In the middle it read']/@for]"), "48").await;
+        ui.press(Key::Enter).await;
+        ui.find(&format!("{DIALOG}//p[starts-with(., 'Yours takes heat')]")).await;
+        ui.click(&format!("{DIALOG}//button[.='Keep it for this kitchen']")).await;
+        ui.find(&format!("{DIALOG}//p[starts-with(., 'Counted as a probe read it')]")).await;
+        assert_eq!(ui.store().kitchen().await.unwrap().places.len(), 1);
+        ui.click(&format!("{DIALOG}//button[.='Forget it']")).await;
+        ui.wait_for("nothing kept", async || ui.store().kitchen().await.unwrap().places.is_empty()).await;
+    })
+    .await;
+}

@@ -1488,6 +1488,7 @@ export interface components {
             places: string;
             /** @description What is meant by its temperature. */
             point: string;
+            probe?: components["schemas"]["ProbeAnswer"] | null;
             safe?: components["schemas"]["SafeCooling"] | null;
             /** @description "Right to drip from 14:10 to 14:24". */
             sentence: string;
@@ -1548,6 +1549,7 @@ export interface components {
             /** @description Where it stands, one place after the other. */
             places: components["schemas"]["StandDocument"][];
             point?: components["schemas"]["BodyPoint"] | null;
+            probe?: components["schemas"]["ProbeDocument"] | null;
             rule?: components["schemas"]["CoolingRule"] | null;
             /**
              * Format: double
@@ -3021,12 +3023,19 @@ export interface components {
         };
         /** @description A kitchen and its habits. */
         Kitchen: {
+            /**
+             * Format: double
+             * @description How high above the sea it lies, m: syrup boils cooler up a mountain.
+             */
+            altitude_m?: number;
             /** @description What prices are in: "EUR", "£". */
             currency: string;
             /** @description Whose cups and spoons it uses. */
             measures: components["schemas"]["Measures"];
             /** @description Its name. */
             name: string;
+            /** @description Its own places as a probe has read them: what is not in it is as usual. */
+            places?: components["schemas"]["LearnedPlace"][];
             /**
              * Format: int64
              * @description Revision; give back the one read when saving.
@@ -3150,6 +3159,16 @@ export interface components {
              * @description Height, mm; the rest of a vessel when none.
              */
             thickness_mm?: number | null;
+        };
+        /** @description A place of the kitchen, as a probe has read it. */
+        LearnedPlace: {
+            /**
+             * Format: double
+             * @description How well it takes heat, W/(m² K).
+             */
+            h: number;
+            /** @description Which. */
+            place: components["schemas"]["Surroundings"];
         };
         /** @description Something left over. */
         Leftover: {
@@ -4184,6 +4203,35 @@ export interface components {
             window_pa: number[];
             /** @description Yield stress there with its 90 % band, Pa. */
             yield_stress_pa: components["schemas"]["Estimate"];
+        };
+        /** @description What it says of the place. */
+        ProbeAnswer: {
+            /**
+             * Format: double
+             * @description Heat transfer there, W/(m² K).
+             */
+            h: number;
+            /**
+             * Format: double
+             * @description Of what is usual there.
+             */
+            of_usual: number;
+            /** @description In one sentence. */
+            sentence: string;
+        };
+        /** @description What a probe read. */
+        ProbeDocument: {
+            /**
+             * Format: double
+             * @description It read, °C.
+             */
+            c: number;
+            /**
+             * Format: double
+             * @description After so long, min.
+             */
+            min: number;
+            point?: components["schemas"]["BodyPoint"] | null;
         };
         /** @description What went wrong, as problem+json (RFC 9457). */
         Problem: {

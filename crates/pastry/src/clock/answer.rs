@@ -7,8 +7,9 @@ use crate::clock::document::ClockDocument;
 use crate::clock::frozen::{Frozen, frozen};
 use crate::clock::gain::{Gain, Waited, gains};
 use crate::clock::path::gelatin_rate;
+use crate::clock::probe::{ProbeAnswer, fitted};
 use crate::clock::safe::{SafeCooling, asks, safe};
-use crate::clock::sets::{SetStage, Sets, gelatin_hours_for, hours_by, sets};
+use crate::clock::sets::{SetStage, Sets, comes_first, gelatin_hours_for, hours_by, sets};
 use crate::clock::when::{Wall, When, minutes};
 use crate::clock::window::{Stay, rights};
 use crate::fault::Fault;
@@ -34,8 +35,12 @@ use utoipa::ToSchema;
 pub const CURVE_POINTS: usize = 200;
 /// The way is followed for so many times as long as it is waited for.
 const BEYOND: f64 = 1.3;
+/// A finished cake comes out of the fridge at this, °C (assumed).
+const BOXED_C: f64 = 5.0;
 /// Room humidity, 0 to 1, for what sweats (assumed).
 const ROOM_HUMIDITY: f64 = 0.5;
+/// A cake is eaten with its middle at this or above, °C (common practice).
+const EATEN_C: f64 = 14.0;
 /// More than this warms a whole fridge, W (assumed): without a fan, and with one.
 const FRIDGE_W: [f64; 2] = [100.0, 350.0];
 
@@ -145,6 +150,8 @@ pub struct ClockAnswer {
     pub frozen: Option<Frozen>,
     /// How it keeps; local codes decide.
     pub keeps: String,
+    /// What the reading of a probe says of the place; none where nobody read.
+    pub probe: Option<ProbeAnswer>,
     /// What else is to be minded.
     pub notes: Vec<ClockNote>,
 }
@@ -179,12 +186,30 @@ pub fn clock(
         return Err(faults);
     }
     let room_c = formula.work.room_temperature_c.celsius();
+    let boxed = document.vessel.kind == VesselKind::Boxed;
     let (begins, how) = match (document.start_c, school(formula, &ready)) {
+        (None, _) if boxed => {
+            (Begins([BOXED_C - 1.0, BOXED_C, BOXED_C + 1.0]), "out of the fridge".to_owned())
+        }
         (Some(c), _) => (Begins([c; 3]), "as you say".to_owned()),
         (None, Some([low, high])) => {
             (Begins([low, 0.5 * (low + high), high]), "where its school leaves it".to_owned())
         }
         (None, None) => (Begins([room_c; 3]), "nothing of it is warm: as the room".to_owned()),
+    };
+    let probe = match &document.probe {
+        Some(probe) => Some(fitted(probe, &mass, document, kg, begins).map_err(|fault| vec![fault])?),
+        None => None,
+    };
+    let read;
+    let document = match &probe {
+        Some(found) => {
+            let mut own = document.clone();
+            own.places[0].h = Some(found.h);
+            read = own;
+            &read
+        }
+        None => document,
     };
     let mut cooling = Cooling::of(&mass, document, kg, begins);
     let mut how = how;
@@ -202,10 +227,19 @@ pub fn clock(
     let spans: Vec<[f64; 2]> = assessment.spans.iter().map(|span| [span.from_c, span.to_c]).collect();
     let fresh = history == History::Fresh;
 
-    let courses = cooling.courses(&goals(document, &cooling, &spans), BEYOND);
-    let all_set = sets(&made.base, &cooling, &courses, wall);
-    let stays = rights(&question, &courses, &spans);
-    let window = if fresh { fresh_window(stays, wall) } else { set_window(&courses, &spans, &all_set, wall) };
+    let mut wanted = goals(document, &cooling, &spans);
+    wanted.extend(comes_first(&made.base, document.vessel.kind).filter(|_| cooling.cools()));
+    let courses = cooling.courses(&wanted, BEYOND);
+    // A finished cake has set; what it comes to is how long its coat stands and when it is ready to eat.
+    let all_set = if boxed { Vec::new() } else { sets(&made.base, &cooling, &courses, wall) };
+    let stays = rights(&question, &courses, cooling.watched(), &spans);
+    let window = if boxed {
+        stands(&courses, cooling.watched(), &spans, wall)
+    } else if fresh {
+        fresh_window(stays, wall)
+    } else {
+        set_window(&courses, cooling.watched(), &spans, &all_set, wall)
+    };
     let comes = document.to_c.and_then(|to_c| {
         let point = document.point.unwrap_or(BodyPoint::Mean);
         let [low, usual, high] = courses.time_to(point.watched(), to_c);
@@ -276,7 +310,11 @@ pub fn clock(
             band_c: [poured.0[0], poured.0[2]].map(|t| digits((10.0 * t).round() / 10.0)),
             how,
         },
-        curve: curve(&courses, horizon(&courses, window.as_ref(), &all_set, comes.as_ref())),
+        curve: curve(
+            &courses,
+            cooling.watched(),
+            horizon(&courses, window.as_ref(), &all_set, comes.as_ref()),
+        ),
         window,
         comes,
         sets: all_set,
@@ -284,6 +322,7 @@ pub fn clock(
         gains,
         safe,
         frozen,
+        probe,
         keeps: assessment.in_the_room.sentence,
         notes,
     })
@@ -301,7 +340,7 @@ fn goals(document: &ClockDocument, cooling: &Cooling, spans: &[[f64; 2]]) -> Vec
         if cools { edges.fold(f64::INFINITY, f64::min) } else { edges.fold(f64::NEG_INFINITY, f64::max) };
     // What is right far below where it stands is right once it has come there.
     let last = if last.is_finite() { last } else { cooling.ends_c() };
-    goals.push((Watched::Mean, last));
+    goals.push((cooling.watched(), last));
     goals
 }
 
@@ -314,20 +353,40 @@ fn fresh_window([soonest, usual, latest]: [Option<Stay>; 3], wall: Wall) -> Opti
     Some(ClockWindow { from, to, temperature_c: usual.t_c.map(|t| digits((10.0 * t).round() / 10.0)) })
 }
 
+/// A finished coat stands until it is warmer than it is right at; colder does it no harm.
+fn stands(courses: &Courses, watched: Watched, spans: &[[f64; 2]], wall: Wall) -> Option<ClockWindow> {
+    let softens = spans.iter().map(|span| span[1]).fold(f64::NEG_INFINITY, f64::max);
+    let first = courses.usual.moments[0].of(watched);
+    if spans.is_empty() || first > softens {
+        return None;
+    }
+    let [low, usual, high] = courses.time_to(watched, softens);
+    let to = usual.map(|min| wall.when(min, low, high));
+    let last = to.as_ref().map_or(courses.usual.moments.last()?.of(watched), |_| softens);
+    let temperature_c = [first, last].map(|t| digits((10.0 * t).round() / 10.0));
+    Some(ClockWindow { from: wall.when(0.0, None, None), to, temperature_c })
+}
+
 /// What is judged as set: at its temperatures, once it has set.
-fn set_window(courses: &Courses, spans: &[[f64; 2]], sets: &[Sets], wall: Wall) -> Option<ClockWindow> {
-    let cools = courses.usual.moments[0].mean > courses.usual.moments.last()?.mean;
+fn set_window(
+    courses: &Courses,
+    watched: Watched,
+    spans: &[[f64; 2]],
+    sets: &[Sets],
+    wall: Wall,
+) -> Option<ClockWindow> {
+    let cools = courses.usual.moments[0].of(watched) > courses.usual.moments.last()?.of(watched);
     let inside = |t_c: f64| spans.iter().any(|[low, high]| (*low..=*high).contains(&t_c));
     let end = courses.usual.moments.last()?;
     let span = spans.iter().find(|span| {
-        let [first, last] = [courses.usual.moments[0].mean, end.mean];
+        let [first, last] = [courses.usual.moments[0].of(watched), end.of(watched)];
         span[0] <= first.max(last) && span[1] >= first.min(last)
     })?;
     let [enters, leaves] = if cools { [span[1], span[0]] } else { [span[0], span[1]] };
     // What begins inside is there at once, each way for itself.
-    let starts =
-        [&courses.soonest, &courses.usual, &courses.latest].map(|course| inside(course.moments[0].mean));
-    let found = courses.time_to(Watched::Mean, enters);
+    let starts = [&courses.soonest, &courses.usual, &courses.latest]
+        .map(|course| inside(course.moments[0].of(watched)));
+    let found = courses.time_to(watched, enters);
     let [low, usual, high] = [0, 1, 2].map(|k: usize| if starts[k] { Some(0.0) } else { found[k] });
     let set = sets.iter().rev().find(|own| own.stage != SetStage::TakesALayer);
     let (from, low, high) = match set.map(|own| own.when.as_ref()) {
@@ -340,20 +399,21 @@ fn set_window(courses: &Courses, spans: &[[f64; 2]], sets: &[Sets], wall: Wall) 
         ),
         None => (usual?, low, high),
     };
-    let left = courses.time_to(Watched::Mean, leaves);
+    let left = courses.time_to(watched, leaves);
     let to = left[1].filter(|to| *to > from).map(|to| wall.when(to, left[0], left[2]));
     if left[1].is_some_and(|to| to <= from) {
         return None;
     }
-    let at = |min: f64| digits((10.0 * courses.usual.at(Watched::Mean, 60.0 * min)).round() / 10.0);
+    let at = |min: f64| digits((10.0 * courses.usual.at(watched, 60.0 * min)).round() / 10.0);
     let temperature_c =
-        [at(from), to.as_ref().map_or(digits((10.0 * end.mean).round() / 10.0), |to| at(to.min))];
+        [at(from), to.as_ref().map_or(digits((10.0 * end.of(watched)).round() / 10.0), |to| at(to.min))];
     Some(ClockWindow { from: wall.when(from, low, high), to, temperature_c })
 }
 
 fn point_words(document: &ClockDocument) -> &'static str {
     match document.to_c {
         Some(_) => document.point.unwrap_or(BodyPoint::Mean).words(),
+        None if document.vessel.kind == VesselKind::Boxed => "its coat",
         None if document.vessel.stirs() => "its mean: stir it once before you take its temperature",
         None => "its mean",
     }
@@ -381,14 +441,15 @@ fn horizon(courses: &Courses, window: Option<&ClockWindow>, sets: &[Sets], comes
         wanted.push(last(window.to.as_ref().unwrap_or(&window.from)));
     }
     wanted.extend(comes.map(last));
-    if window.is_none() {
+    let stages = sets.iter().any(|own| matches!(own.stage, SetStage::Firm | SetStage::Stands));
+    if window.is_none() || stages {
         wanted.extend(sets.iter().filter_map(|own| own.when.as_ref().map(last)));
     }
     let wanted = wanted.into_iter().fold(0.0, f64::max);
     if wanted > 0.0 { (1.15 * wanted).min(whole).max(1.0) } else { whole.max(1.0) }
 }
 
-fn curve(courses: &Courses, whole_min: f64) -> ClockCurve {
+fn curve(courses: &Courses, watched: Watched, whole_min: f64) -> ClockCurve {
     let step_min = whole_min / (CURVE_POINTS - 1) as f64;
     let of = |course: &crate::heat::Course, watched: Watched| {
         (0..CURVE_POINTS)
@@ -397,9 +458,9 @@ fn curve(courses: &Courses, whole_min: f64) -> ClockCurve {
     };
     ClockCurve {
         step_min: digits(step_min),
-        usual: of(&courses.usual, Watched::Mean),
-        soonest: of(&courses.soonest, Watched::Mean),
-        latest: of(&courses.latest, Watched::Mean),
+        usual: of(&courses.usual, watched),
+        soonest: of(&courses.soonest, watched),
+        latest: of(&courses.latest, watched),
         hottest: of(&courses.usual, Watched::Hottest),
     }
 }
@@ -439,6 +500,11 @@ fn sentence(
         ];
         let begins_c = cooling.begins().0[USUAL];
         let words = match () {
+            () if document.vessel.kind == VesselKind::Boxed && !spans.is_empty() => format!(
+                "The coat does not stand: it begins at {} °C, and is right up to {} °C",
+                degrees(begins_c),
+                degrees(hottest)
+            ),
             () if spans.is_empty() => format!("At no temperature is it right to {verb}: see the ways there"),
             () if cooling.cools() && ends_c >= hottest => format!(
                 "Never right to {verb} there: it stands in {} °C, and is right from {} °C down",
@@ -468,6 +534,15 @@ fn sentence(
         };
         return (words, ClockVerdict::Never);
     };
+    if document.vessel.kind == VesselKind::Boxed {
+        let words = match (&window.to, wall.0) {
+            (None, _) => "The coat stands there as long as the cake may".to_owned(),
+            // It is taken in before it may be too soft.
+            (Some(to), Some(_)) => format!("The coat stands until {}", wall.time(to.low.unwrap_or(to.min))),
+            (Some(to), None) => format!("The coat stands for {}", minutes(to.low.unwrap_or(to.min))),
+        };
+        return (words, ClockVerdict::Right);
+    }
     let set = document.formula.history() != History::Fresh;
     if let (true, None, Some(latest)) = (set && window.from.min > 0.0, &window.to, window.from.high) {
         // What must have set is waited for until it surely has.
@@ -558,6 +633,22 @@ fn notes(
                 wall.at(s / 60.0)
             ),
             None => format!("It sweats there: its skin stays under {dew_c:.0} °C"),
+        };
+        add(false, words);
+    }
+    if document.vessel.kind == VesselKind::Boxed && !cooling.cools() {
+        let ready = courses.time_to(Watched::Core, EATEN_C);
+        let words = match ready[1] {
+            Some(min) => {
+                let when = wall.when(min, ready[0], ready[2]);
+                format!(
+                    "Ready to eat {}, with its middle at {EATEN_C:.0} °C{}. Four hours out of the cold in all, then it is thrown \
+                     away; your food code decides",
+                    when.words,
+                    when.spread_words.map_or(String::new(), |spread| format!(" ({spread})"))
+                )
+            }
+            None => format!("Its middle never comes to {EATEN_C:.0} °C there"),
         };
         add(false, words);
     }

@@ -7,8 +7,8 @@ use crate::heat::flowing::{Liquid, carries};
 use crate::heat::form::Shaped;
 use crate::heat::network::{Course, Until};
 use crate::heat::stand::{StandDocument, Stands};
-use crate::heat::vessel::{Filled, VesselDocument};
-use crate::heat::{MadeOf, Material};
+use crate::heat::vessel::{Filled, SPONGE, SPONGE_AIR, VesselDocument, VesselKind};
+use crate::heat::{MadeOf, Material, Solutes};
 use crate::ingredient::composition::Part;
 use crate::rheology::History;
 use crate::rheology::kernel::Prepared;
@@ -26,6 +26,8 @@ pub const OPEN_END_MIN: f64 = 2880.0;
 const OPEN_END_ON_CAKE_MIN: f64 = 720.0;
 /// What lies between middle and wall, of what lies between start and surroundings (assumed).
 const BETWEEN: f64 = 0.25;
+/// Sponge in a finished cake, of its volume (assumed).
+const SPONGE_OF_CAKE: f64 = 0.6;
 /// Nearer than this to where it stands nobody waits for the rest, K.
 const AS_GOOD_AS_K: f64 = 0.8;
 
@@ -34,8 +36,9 @@ const AS_GOOD_AS_K: f64 = 0.8;
 pub struct Mass<'a> {
     prepared: &'a Prepared,
     made: MadeOf,
-    /// Its tables, made once for each way.
+    /// Its tables, made once for each way: of it alone, and of a cake filled and coated with it.
     ready: [OnceCell<Material>; 2],
+    cake: [OnceCell<Material>; 2],
     /// Water, share of total.
     pub water: f64,
     /// Water activity of its surface; none where fat is outside.
@@ -50,6 +53,7 @@ impl<'a> Mass<'a> {
             prepared,
             made: MadeOf::of(&mixture.composition, prepared.air, fat_outside, true),
             ready: [OnceCell::new(), OnceCell::new()],
+            cake: [OnceCell::new(), OnceCell::new()],
             water: mixture.composition.get(Part::Water),
             activity: prepared.serum.water_activity.filter(|_| !fat_outside),
         }
@@ -58,6 +62,20 @@ impl<'a> Mass<'a> {
     /// Its tables, for the way down or up.
     pub fn material(&self, cooling: bool) -> &Material {
         self.ready[usize::from(cooling)].get_or_init(|| Material::new(&MadeOf { cooling, ..self.made }))
+    }
+
+    /// Tables of a cake of sponge with it, layer by layer taken as one.
+    pub fn in_cake(&self, cooling: bool) -> &Material {
+        self.cake[usize::from(cooling)].get_or_init(|| {
+            // By mass: volumes times densities without the air, which is shared out as it is.
+            let own = self.made.shares.density(20.0, 0.0) * (1.0 - self.made.air) * (1.0 - SPONGE_OF_CAKE);
+            let sponge = SPONGE.density(20.0, 0.0) * (1.0 - SPONGE_AIR) * SPONGE_OF_CAKE;
+            let share = own / (own + sponge);
+            let shares = self.made.shares.mixed(&SPONGE, share);
+            let air = SPONGE_AIR * SPONGE_OF_CAKE + self.made.air * (1.0 - SPONGE_OF_CAKE);
+            let solutes = Solutes::lumped(&shares, 342.3);
+            Material::new(&MadeOf { shares, air, fat_outside: false, solutes, cooling })
+        })
     }
 
     /// How many times as well it carries heat as were it still, between two temperatures, so high.
@@ -112,7 +130,11 @@ impl<'a> Cooling<'a> {
         room_c: f64,
     ) -> Self {
         let ends_c = places.last().map_or(room_c, |place| place.there_c(room_c));
-        let material = mass.material(ends_c <= begins.0[USUAL]);
+        let cools = ends_c <= begins.0[USUAL];
+        let material = match vessel.kind {
+            VesselKind::Boxed => mass.in_cake(cools),
+            _ => mass.material(cools),
+        };
         let filled = vessel.filled(kg, material.density());
         Cooling { mass, material, filled, places: places.to_vec(), begins, room_c }
     }
@@ -148,6 +170,11 @@ impl<'a> Cooling<'a> {
     /// What it is made of.
     pub fn material(&self) -> &Material {
         self.material
+    }
+
+    /// Which point its work goes by: of a finished cake the coat, which is its skin.
+    pub fn watched(&self) -> Watched {
+        if self.filled.kind() == VesselKind::Boxed { Watched::Skin } else { Watched::Mean }
     }
 
     /// A temperature it comes to, as near to `t_c` as it does.
@@ -193,6 +220,7 @@ impl<'a> Cooling<'a> {
         // The latest is what lies still.
         let times = match which {
             LEAST => 1.0,
+            _ if self.filled.kind() == VesselKind::Boxed => 1.0,
             _ => self.mass.carries(self.material, [start_c, self.ends_c()], self.filled.depth_m),
         };
         let material = if times > 1.0 { self.material.carrying(times) } else { self.material.clone() };

@@ -1,6 +1,7 @@
 //! What is asked of the clock: a formula, how much of it, in what, and where that stands.
 
 use crate::assess::FormulaDocument;
+use crate::clock::probe::ProbeDocument;
 use crate::fault::{Fault, FaultCode};
 use crate::heat::case::BodyPoint;
 use crate::heat::safety::CoolingRule;
@@ -46,6 +47,9 @@ pub struct ClockDocument {
     /// Whose limits of cooling are kept.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub rule: Option<CoolingRule>,
+    /// What a probe read in the middle of it: the place is counted as the reading has it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub probe: Option<ProbeDocument>,
     /// Only the way and when it is right: what would be sooner and safer is not looked for. For who drags a size.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub brief: bool,
@@ -65,6 +69,7 @@ impl ClockDocument {
             point: None,
             after_min: None,
             rule: None,
+            probe: None,
             brief: false,
         }
     }
@@ -96,6 +101,7 @@ impl ClockDocument {
                 faults.push(Fault::new(field, FaultCode::OutOfRange, words));
             }
         }
+        faults.extend(self.probe.iter().flat_map(|probe| probe.faults(self)));
         faults
     }
 }

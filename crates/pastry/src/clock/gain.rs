@@ -60,9 +60,9 @@ fn waits(cooling: &Cooling, waited: Waited) -> Option<[Option<f64>; 2]> {
             let coldest = spans.iter().map(|span| span[0]).fold(f64::INFINITY, f64::min);
             let hottest = spans.iter().map(|span| span[1]).fold(f64::NEG_INFINITY, f64::max);
             let last = if cooling.cools() { coldest } else { hottest };
-            let goals = [(Watched::Mean, cooling.reachable(last))];
+            let goals = [(cooling.watched(), cooling.reachable(last))];
             let course = cooling.course(USUAL, Until::Beyond(&goals, 1.1, 0.0));
-            let stay = right(question, &course, spans)?;
+            let stay = right(question, &course, cooling.watched(), spans)?;
             Some([Some(stay.from_s / 60.0), stay.to_s.map(|s| s / 60.0)])
         }
         Waited::Gelatin(question, hours) => {

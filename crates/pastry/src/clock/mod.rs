@@ -1,7 +1,7 @@
 //! When it is ready: a formula in its vessel, and what becomes of it where that stands.
 //!
 //! [`document`] is what is asked, [`cooling`] the way down with its band, [`path`] how far it has set by any moment of it,
-//! [`window`] when it is right for its job, [`sets`] when it has set, [`safe`] whether it cools fast enough, [`frozen`] how hard
+//! [`window`] when it is right for its job, [`probe`] what a reading says of a fridge, [`sets`] when it has set, [`safe`] whether it cools fast enough, [`frozen`] how hard
 //! it freezes and how long it thaws, [`gain`] what would be sooner, [`when`] minutes as they are said, and [`answer`] all of it.
 
 pub mod answer;
@@ -10,6 +10,7 @@ pub mod document;
 pub mod frozen;
 pub mod gain;
 pub mod path;
+pub mod probe;
 pub mod safe;
 pub mod sets;
 pub mod when;

@@ -4,6 +4,7 @@
 //! The model knows a way down at one speed and then some time at one temperature. Of a way as it was, the integrals that count
 //! are kept (fat's quick and slow step, the ageing of gelatin, of starch), and the speed and hours are found that have the same.
 
+use crate::heat::body::Watched;
 use crate::heat::network::Course;
 use crate::rheology::clock::{Clock, fat_progress, gel_rate, quick_rate, slow_rate};
 use crate::rheology::kernel::Prepared;
@@ -16,7 +17,7 @@ const FASTEST_K_H: f64 = 3600.0;
 pub struct Step {
     /// Seconds since the start.
     pub s: f64,
-    /// Mean temperature, °C.
+    /// Temperature, °C.
     pub t_c: f64,
     quick: f64,
     slow: f64,
@@ -47,15 +48,16 @@ pub fn starch_rate(t_c: f64) -> f64 {
 }
 
 impl<'a> Path<'a> {
-    /// The mean of a course.
-    pub fn of(prepared: &'a Prepared, course: &Course) -> Self {
+    /// A point of a course: the mean, but for a finished cake.
+    pub fn of(prepared: &'a Prepared, course: &Course, watched: Watched) -> Self {
         let mut steps: Vec<Step> = Vec::with_capacity(course.moments.len());
         let rates =
             |t_c: f64| [quick_rate(t_c), slow_rate(t_c), gelatin_rate(prepared, t_c), starch_rate(t_c)];
         let mut sums = [0.0; 4];
         let mut before: Option<(f64, [f64; 4])> = None;
         for moment in &course.moments {
-            let now = rates(moment.mean);
+            let t_c = moment.of(watched);
+            let now = rates(t_c);
             if let Some((s, was)) = before {
                 let hours = (moment.s - s) / 3600.0;
                 for (sum, (a, b)) in sums.iter_mut().zip(was.into_iter().zip(now)) {
@@ -64,7 +66,7 @@ impl<'a> Path<'a> {
             }
             before = Some((moment.s, now));
             let [quick, slow, gel, starch] = sums;
-            steps.push(Step { s: moment.s, t_c: moment.mean, quick, slow, gel, starch });
+            steps.push(Step { s: moment.s, t_c, quick, slow, gel, starch });
         }
         Path { prepared, steps }
     }

@@ -7,6 +7,7 @@ use crate::code::codes;
 use crate::heat::body::{Moment, Watched};
 use crate::heat::network::Course;
 use crate::heat::setting::{TAKES_A_LAYER, UNMOULDS};
+use crate::heat::vessel::VesselKind;
 use crate::rheology::clock::slow_rate;
 use crate::rheology::gelatin::set_share;
 use crate::rheology::kernel::Prepared;
@@ -118,6 +119,18 @@ pub fn gelatin_hours_for(share: f64, percent: f64) -> f64 {
     high
 }
 
+/// What it must come to for a stage that is a temperature: the way is followed so far.
+pub fn comes_first(prepared: &Prepared, kind: VesselKind) -> Option<(Watched, f64)> {
+    let gelatin = prepared.networks.gelatin.full_pa > 0.0;
+    match () {
+        () if kind == VesselKind::OnCake && prepared.fat_outside() => Some((Watched::Mean, FIRM_C)),
+        () if kind == VesselKind::OnCake && gelatin => Some((Watched::Mean, GLAZE_STANDS_C)),
+        () if kind == VesselKind::OnCake && prepared.melts() => Some((Watched::Mean, DRIP_STANDS_C)),
+        () if !gelatin && prepared.networks.agar.percent > 0.0 => Some((Watched::Hottest, AGAR_C)),
+        () => None,
+    }
+}
+
 /// What of it sets, and when: soonest, usual and latest, s.
 fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(SetStage, [Option<f64>; 3])> {
     let all = [&courses.soonest, &courses.usual, &courses.latest];
@@ -143,7 +156,7 @@ fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(Set
         let rate = |t_c: f64| slow_rate(t_c) / prepared.chocolate_slower();
         found.push((SetStage::Rested, all.map(|course| counted(course, Watched::Mean, hours, rate))));
     }
-    if cooling.filled.kind() == crate::heat::vessel::VesselKind::OnCake {
+    if cooling.filled.kind() == VesselKind::OnCake {
         match () {
             () if prepared.fat_outside() => {
                 found.insert(0, (SetStage::Firm, comes_to(FIRM_C, Watched::Mean)))

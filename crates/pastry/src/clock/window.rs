@@ -2,6 +2,7 @@
 
 use crate::clock::cooling::Courses;
 use crate::clock::path::Path;
+use crate::heat::body::Watched;
 use crate::heat::network::Course;
 use crate::job::judge::Question;
 
@@ -22,11 +23,11 @@ pub struct Stay {
     pub t_c: [f64; 2],
 }
 
-/// When the mean of a course is right for a job; `spans` are the temperatures at which it would be, had it just come there.
-pub fn right(question: &Question, course: &Course, spans: &[[f64; 2]]) -> Option<Stay> {
+/// When a point of a course is right for a job; `spans` are the temperatures at which it would be, had it just come there.
+pub fn right(question: &Question, course: &Course, watched: Watched, spans: &[[f64; 2]]) -> Option<Stay> {
     let coldest = spans.iter().map(|span| span[0]).fold(f64::INFINITY, f64::min) - AROUND_K;
     let hottest = spans.iter().map(|span| span[1]).fold(f64::NEG_INFINITY, f64::max) + AROUND_K;
-    let path = Path::of(question.prepared, course);
+    let path = Path::of(question.prepared, course, watched);
     let seen: Vec<usize> =
         (0..path.steps.len()).filter(|at| (coldest..=hottest).contains(&path.steps[*at].t_c)).collect();
     let (first, last) = (*seen.first()?, *seen.last()?);
@@ -77,6 +78,11 @@ pub fn right(question: &Question, course: &Course, spans: &[[f64; 2]]) -> Option
 }
 
 /// The same of a band: soonest, usual, latest.
-pub fn rights(question: &Question, courses: &Courses, spans: &[[f64; 2]]) -> [Option<Stay>; 3] {
-    [&courses.soonest, &courses.usual, &courses.latest].map(|course| right(question, course, spans))
+pub fn rights(
+    question: &Question,
+    courses: &Courses,
+    watched: Watched,
+    spans: &[[f64; 2]],
+) -> [Option<Stay>; 3] {
+    [&courses.soonest, &courses.usual, &courses.latest].map(|course| right(question, course, watched, spans))
 }

@@ -109,6 +109,24 @@ fn in_drops(around: f64, inside: f64, p: f64) -> f64 {
 }
 
 impl HeatShares {
+    /// So much of it, by mass, and the rest of another.
+    pub fn mixed(&self, other: &HeatShares, share: f64) -> HeatShares {
+        let of = |own: f64, other: f64| share * own + (1.0 - share) * other;
+        HeatShares {
+            water: of(self.water, other.water),
+            protein: of(self.protein, other.protein),
+            sugar: of(self.sugar, other.sugar),
+            starch: of(self.starch, other.starch),
+            fibre: of(self.fibre, other.fibre),
+            ash: of(self.ash, other.ash),
+            alcohol: of(self.alcohol, other.alcohol),
+            cocoa_fat: of(self.cocoa_fat, other.cocoa_fat),
+            milk_fat: of(self.milk_fat, other.milk_fat),
+            lauric_fat: of(self.lauric_fat, other.lauric_fat),
+            oil: of(self.oil, other.oil),
+        }
+    }
+
     /// From a composition: dry cocoa is about a quarter protein, a third fibre, the rest like starch
     /// (assumed).
     pub fn of(m: &Composition) -> Self {

@@ -453,6 +453,23 @@ fn rim_for(volume: f64) -> Option<f64> {
     RIMS_MM.into_iter().find(|mm| bowl_volume(5e-4 * mm, 5e-4 * mm) >= volume)
 }
 
+/// A butter sponge, by what is usually in it, and its air (assumed).
+pub const SPONGE: HeatShares = HeatShares {
+    water: 0.25,
+    protein: 0.06,
+    sugar: 0.28,
+    starch: 0.21,
+    fibre: 0.008,
+    ash: 0.012,
+    alcohol: 0.0,
+    cocoa_fat: 0.0,
+    milk_fat: 0.16,
+    lauric_fat: 0.0,
+    oil: 0.02,
+};
+/// Air of it.
+pub const SPONGE_AIR: f64 = 0.58;
+
 /// What is under a coat, by what is usually in it (assumed). Its fat is counted as on the way down: were it to melt it would take up
 /// more, and a drip would be told to stand sooner than cooks see it stand.
 fn underneath(what: Underneath) -> (Material, Option<Material>) {
@@ -460,17 +477,7 @@ fn underneath(what: Underneath) -> (Material, Option<Material>) {
         let solutes = Solutes::lumped(&shares, 342.3);
         Material::new(&MadeOf { shares, air, fat_outside, solutes, cooling: true })
     };
-    let sponge = HeatShares {
-        water: 0.25,
-        protein: 0.06,
-        sugar: 0.28,
-        starch: 0.21,
-        fibre: 0.008,
-        ash: 0.012,
-        milk_fat: 0.16,
-        oil: 0.02,
-        ..HeatShares::default()
-    };
+    let sponge = SPONGE;
     let mask = HeatShares {
         water: 0.21,
         protein: 0.021,
@@ -489,8 +496,8 @@ fn underneath(what: Underneath) -> (Material, Option<Material>) {
         ..HeatShares::default()
     };
     match what {
-        Underneath::Sponge => (made(sponge, 0.58, false), None),
-        Underneath::Masked => (made(sponge, 0.58, false), Some(made(mask, 0.25, false))),
+        Underneath::Sponge => (made(sponge, SPONGE_AIR, false), None),
+        Underneath::Masked => (made(sponge, SPONGE_AIR, false), Some(made(mask, 0.25, false))),
         Underneath::Mousse => (made(mousse, 0.4, false), None),
     }
 }

@@ -50,5 +50,15 @@ async fn save_kitchen(
         let message = format!("a currency is 1 to {LONGEST_CURRENCY} signs, such as EUR; this has {signs}");
         return Err(ApiError::Faults(vec![Fault::new("currency", FaultCode::BadCurrency, message)]));
     }
+    if !(-500.0..=6000.0).contains(&kitchen.altitude_m) {
+        let message =
+            "a kitchen lies between 500 m below and 6000 m above the sea: write its height in metres";
+        return Err(ApiError::Faults(vec![Fault::new("altitude_m", FaultCode::OutOfRange, message)]));
+    }
+    let twice = |at: usize| kitchen.places[..at].iter().any(|own| own.place == kitchen.places[at].place);
+    if let Some(at) = (0..kitchen.places.len()).find(|at| twice(*at)) {
+        let message = "this place stands there twice: keep one reading of it";
+        return Err(ApiError::Faults(vec![Fault::new(format!("places.{at}"), FaultCode::Twice, message)]));
+    }
     Ok(Json(state.store.save_kitchen(&kitchen, &saving.by()).await?))
 }

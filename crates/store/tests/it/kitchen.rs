@@ -1,9 +1,11 @@
 //! The kitchen, its own weights, and the file's settings.
 
 use crate::{fresh, noon};
+use pastry::heat::Surroundings;
 use pastry::units::kitchen::Measures;
 use pastry::units::{Density, RoomTemperature};
 use store::StoreError;
+use store::kitchen::LearnedPlace;
 use store::pantry::PantryItem;
 
 #[tokio::test]
@@ -12,11 +14,15 @@ async fn the_room_is_kept_and_a_late_save_is_told() {
     let mut kitchen = store.kitchen().await.unwrap();
     kitchen.room_temperature_c = RoomTemperature::from_celsius(26.5);
     kitchen.measures = Measures::Australian;
+    kitchen.altitude_m = 1640.0;
+    kitchen.places = vec![LearnedPlace { place: Surroundings::Fridge, h: 6.2 }];
     let saved = store.save_kitchen(&kitchen, &noon()).await.unwrap();
     assert_eq!(
         (saved.room_temperature_c.celsius(), saved.measures, saved.revision),
         (26.5, Measures::Australian, 2)
     );
+    let read = store.kitchen().await.unwrap();
+    assert_eq!((read.altitude_m, read.places), (1640.0, kitchen.places.clone()));
     assert!(matches!(
         store.save_kitchen(&kitchen, &noon()).await,
         Err(StoreError::Conflict { noun: _, based_on: 1, current: 2 })

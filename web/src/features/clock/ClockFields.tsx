@@ -5,7 +5,8 @@ import { NumberField } from '../../ui/NumberField'
 import { Select } from '../../ui/Select'
 import { TextField } from '../../ui/TextField'
 import { Tick } from '../../ui/Tick'
-import { COUNTED, COVERED, PLACES, RULES, SIZES, STIRS, VESSELS } from './choice'
+import { useKitchen, useSaveKitchen } from '../kitchen/queries'
+import { COUNTED, COVERED, OF_AIR, PLACES, RULES, SIZES, STIRS, VESSELS } from './choice'
 import type { ClockChoice, Rule, Size } from './choice'
 
 interface ClockFieldsProps {
@@ -203,6 +204,7 @@ export function ClockFields({ choice, told, document, faults, onChoice }: ClockF
         />
         <TextField label="From" className="w-24" value={choice.at} onChange={(at) => set({ at })} />
       </div>
+      <Probe choice={choice} told={told} fault={fault('probe.c') ?? fault('probe.min')} onChoice={onChoice} />
       {choice.startC !== null && (
         <Button look="quiet" className="self-start px-2" onClick={() => set({ startC: null })}>
           As its school leaves it
@@ -217,6 +219,102 @@ export function ClockFields({ choice, told, document, faults, onChoice }: ClockF
         />
       )}
     </div>
+  )
+}
+
+interface ProbeProps {
+  choice: ClockChoice
+  told: ClockAnswer | undefined
+  fault: string | undefined
+  onChoice: (choice: ClockChoice) => void
+}
+
+/** What a probe in the middle read tells of the place; the kitchen keeps it. */
+function Probe({ choice, told, fault, onChoice }: ProbeProps) {
+  const kitchen = useKitchen().data
+  const save = useSaveKitchen()
+  const place = choice.places[0]
+  if (!place || choice.places.length > 1 || !OF_AIR.has(place.place)) return null
+  const kept = kitchen?.places?.find((own) => own.place === place.place)
+  const others = (kitchen?.places ?? []).filter((own) => own.place !== place.place)
+  const { probe } = choice
+  const found = told?.probe
+  if (!probe) {
+    return (
+      <div className="flex flex-col items-start gap-1 border-t border-line pt-2">
+        {kept && (
+          <p className="text-ink2">
+            Counted as a probe read it {word(place.place)}: {kept.h} W/(m² K).
+          </p>
+        )}
+        <span className="flex flex-wrap gap-2">
+          <Button
+            look="quiet"
+            className="px-2"
+            onClick={() =>
+              onChoice({ ...choice, startC: choice.startC ?? told?.start.c ?? 20, probe: { min: 30, c: 20 } })
+            }
+          >
+            A probe was read
+          </Button>
+          {kept && kitchen && (
+            <Button look="quiet" className="px-2" onClick={() => save.mutate({ ...kitchen, places: others })}>
+              Forget it
+            </Button>
+          )}
+        </span>
+      </div>
+    )
+  }
+  return (
+    <fieldset className="flex flex-col gap-2 border-t border-line pt-2">
+      <legend className="sr-only">A probe in the middle</legend>
+      <div className="flex flex-wrap items-end gap-3">
+        <NumberField
+          label="In the middle it read"
+          unit="°C"
+          value={probe.c}
+          min={-40}
+          max={125}
+          step={0.5}
+          fault={fault}
+          onCommit={(c) => onChoice({ ...choice, probe: { ...probe, c } })}
+        />
+        <NumberField
+          label="after"
+          unit="min"
+          value={probe.min}
+          min={1}
+          max={2880}
+          step={5}
+          onCommit={(min) => onChoice({ ...choice, probe: { ...probe, min } })}
+        />
+      </div>
+      {found && <p>{found.sentence}.</p>}
+      {save.isError && (
+        <p role="alert" className="text-hot">
+          Not kept: {save.error.message}
+        </p>
+      )}
+      <span className="flex flex-wrap gap-2">
+        {found && kitchen && (
+          <Button
+            disabled={save.isPending}
+            onClick={() =>
+              save.mutate(
+                { ...kitchen, places: [...others, { place: place.place, h: found.h }] },
+                { onSuccess: () => onChoice({ ...choice, probe: null }) },
+              )
+            }
+          >
+            Keep it for this kitchen
+          </Button>
+        )}
+        <Button look="quiet" className="px-2" onClick={() => onChoice({ ...choice, probe: null })}>
+          No reading
+        </Button>
+      </span>
+    </fieldset>
   )
 }
 

@@ -12,7 +12,8 @@ interface ClockSheetProps {
   answer: Assessment | undefined
   choice: ClockChoice
   onChoice: (choice: ClockChoice) => void
-  onUse: (document: FormulaDocument) => void
+  /** Takes a formula back to where it came from; none where nothing is changed from here. */
+  onUse: ((document: FormulaDocument) => void) | null
   onClose: () => void
 }
 
@@ -26,13 +27,15 @@ export function ClockSheet({ document, answer, choice, onChoice, onUse, onClose 
         <div className="col-span-2 max-tablet:col-span-1">
           <Verdict told={told} wrong={clock.wrong} offline={clock.offline} />
         </div>
-        <ClockFields
-          choice={choice}
-          told={told}
-          document={document}
-          faults={clock.faults}
-          onChoice={onChoice}
-        />
+        <div className="max-tablet:order-2">
+          <ClockFields
+            choice={choice}
+            told={told}
+            document={document}
+            faults={clock.faults}
+            onChoice={onChoice}
+          />
+        </div>
         <div className="flex min-w-0 flex-col gap-3">
           {told && <CoolingChart told={told} answer={answer} at={choice.at} />}
           {told && <Sets told={told} document={document} onUse={onUse} />}
@@ -100,7 +103,7 @@ function Sets({
           <b className="font-[640]">{own.sentence}.</b>
         </p>
       ))}
-      {differs && (
+      {differs && onUse && (
         <p className="flex flex-wrap items-center gap-3 text-ink2">
           By then it has set as in {hours} h at 10 °C; the formula counts {now} h.
           <Button

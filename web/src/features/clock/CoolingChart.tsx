@@ -228,7 +228,7 @@ export function CoolingChart({ told, answer, at }: CoolingChartProps) {
 
 /** Round times for the ticks, four to eight of them. */
 function hours(whole: number): number[] {
-  const steps = [0.5, 1, 2, 5, 10, 15, 30, 60, 120, 240, 480, 720, 1440]
+  const steps = [1, 2, 5, 10, 15, 30, 60, 120, 240, 480, 720, 1440]
   const step = steps.find((own) => whole / own <= 7) ?? 2880
   return Array.from({ length: Math.floor(whole / step) + 1 }, (_, k) => k * step)
 }
@@ -238,5 +238,5 @@ function ticks(coldest: number, warmest: number): number[] {
   const from = Math.ceil(coldest / step) * step
   const all = Array.from({ length: Math.floor((warmest - from) / step) + 1 }, (_, k) => from + k * step)
   // The last one carries its unit: what is too near to it makes room.
-  return [...all.filter((t) => warmest - t > 0.06 * (warmest - coldest)), warmest]
+  return [...all.filter((t) => warmest - t > 0.1 * (warmest - coldest)), warmest]
 }

@@ -13,6 +13,8 @@ export interface ClockChoice {
   /** The time it begins by the clock on the wall: "13:05". */
   at: string
   rule: Rule
+  /** What a probe in the middle of it read, after so many minutes. */
+  probe: { min: number; c: number } | null
 }
 
 export type Rule = 'us_fda' | 'ca' | 'anz' | 'uk' | 'fr'
@@ -52,6 +54,18 @@ export const PLACES: readonly (readonly [Surroundings, string])[] = [
   ['water_bath', 'over warm water'],
   ['microwave', 'in the microwave'],
 ]
+
+/** Places with air in them: those a probe can tell of. */
+export const OF_AIR: ReadonlySet<Surroundings> = new Set<Surroundings>([
+  'bench',
+  'draught',
+  'fridge',
+  'fan_fridge',
+  'blast',
+  'hard_blast',
+  'freezer',
+  'fan_freezer',
+])
 
 /** A size of a vessel: its field, its name, its range, mm, and what it is where nobody said. */
 export interface Size {
@@ -122,5 +136,6 @@ export function usualChoice(family: FamilyEntry | undefined, at: string): ClockC
     roomC: null,
     at,
     rule: 'us_fda',
+    probe: null,
   }
 }

@@ -74,6 +74,15 @@ export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
               onChange={(zone) => change({ time_zone: zone === AS_HERE ? null : zone })}
               options={zones(now.time_zone)}
             />
+            <NumberField
+              label="Above the sea"
+              unit="m"
+              value={now.altitude_m ?? 0}
+              min={-500}
+              max={6000}
+              step={50}
+              onCommit={(altitude_m) => change({ altitude_m })}
+            />
             <DeviceName />
             <Button
               onClick={() => {

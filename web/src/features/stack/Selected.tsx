@@ -1,3 +1,4 @@
+import { lazy, Suspense, useState } from 'react'
 import type { PlaceAnswer, StackAnswer, StackDocument } from '../../api/client'
 import type { Edit } from '../../desk/history'
 import { insertAt, moveBy, readAt, writeAt } from '../../lib/path'
@@ -7,6 +8,9 @@ import type { Known } from './Fields'
 import { LISTS } from './fields'
 import { Stepper } from './Stepper'
 import { TierFields } from './TierFields'
+
+/** Fetched when it is first opened. */
+const PlaceClock = lazy(async () => ({ default: (await import('../clock/PlaceClock')).PlaceClock }))
 
 interface SelectedProps {
   answer: StackAnswer
@@ -49,6 +53,7 @@ function PlacePanel({
   const parent = parts.slice(0, -1).join('.')
   const at = Number(last)
   const component = place.component
+  const [clock, setClock] = useState(false)
   const move = (by: number) => {
     edit((own) => moveBy(own, parent, at, by))
     const length = readAt(document, parent)
@@ -68,10 +73,20 @@ function PlacePanel({
         />
       ))}
       <Fields place={place} document={document} known={known} edit={edit} />
+      {clock && component && (
+        <Suspense>
+          <PlaceClock place={place} component={component} onClose={() => setClock(false)} />
+        </Suspense>
+      )}
       <div className="flex flex-wrap gap-2">
         {component && (
           <Button className="px-3" onClick={() => onBench(component)}>
             Open on the Bench
+          </Button>
+        )}
+        {component && place.kind !== 'soak' && (
+          <Button className="px-3" onClick={() => setClock(true)}>
+            Clock
           </Button>
         )}
         {place.kind === 'sponge' && readAt(document, `${place.path}.soak`) == null && (
