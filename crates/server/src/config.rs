@@ -72,6 +72,11 @@ pub enum Command {
         /// The file; - reads standard input.
         file: PathBuf,
     },
+    /// Read a formula over a ring (as POST /api/clock/boil takes it) and print when to stop.
+    Boil {
+        /// The file; - reads standard input.
+        file: PathBuf,
+    },
     /// Read a formula and print the schools it can be made by, step by step.
     Methods {
         /// The file; - reads standard input.

@@ -57,6 +57,12 @@ pub fn add(description: &mut Value) {
         json!({ "in_the_bowl_g": 1450, "bowl_g": 450, "sizes": [1, 1, 1] }),
     );
     request(description, "/api/clock", "post", custard_in_a_tray());
+    request(
+        description,
+        "/api/clock/boil",
+        "post",
+        json!({ "formula": first, "boil": { "to": "share", "of_weight": 0.9 }, "altitude_m": 650, "ring": "induction" }),
+    );
     request(description, "/api/components", "post", json!(first));
     request(description, "/api/compare", "post", json!({ "documents": [first, second] }));
     request(description, "/api/ingredients", "post", json!(own));

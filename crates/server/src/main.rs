@@ -31,6 +31,7 @@ fn main() -> ExitCode {
             answer(commands::scale_to(&file, target, loss))
         }
         Command::Cool { file } => answer(commands::cool_file(&file)),
+        Command::Boil { file } => answer(commands::boil_file(&file)),
         Command::Methods { file } => answer(commands::methods(&file)),
         Command::Stack { file, room } => whole(commands::stack_file(&file, room)),
         Command::Order { file, list } => whole(commands::order_file(&file, list.as_deref())),

@@ -132,3 +132,19 @@ async fn one_reading_of_a_probe_is_kept_for_the_kitchen_and_forgotten() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn a_syrup_over_a_ring_says_at_which_weight_to_stop() {
+    ui("clock_boil", async |ui| {
+        with_clock(ui, "Brandy soak").await;
+        ui.click(&format!("{DIALOG}//button[@role='tab'][.='Over a ring']")).await;
+        ui.find(&format!("{DIALOG}//h3[starts-with(., 'Stop when the scale shows')]")).await;
+        ui.find(&format!("{DIALOG}//tr[contains(@class, 'rim-tint')]/td[.='firm ball']")).await;
+        ui.find(&format!("{DIALOG}//p[contains(., 'Boiling sugar')]")).await;
+        ui.click(&select("Heated to", "a share of its weight")).await;
+        ui.write(&format!("{DIALOG}//input[@id=//label[.='Of its weight is left']/@for]"), "6").await;
+        ui.press(Key::Enter).await;
+        ui.find(&format!("{DIALOG}//*[@role='alert'][contains(., 'not so much water')]")).await;
+    })
+    .await;
+}

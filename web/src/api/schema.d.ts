@@ -62,6 +62,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clock/boil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Follows a formula over a ring: the weight at which to stop, the temperature then as high as the kitchen lies, minutes over a
+         *     small and a wide pan, and whether its egg is safe. Keeps nothing.
+         */
+        post: operations["boil_down"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compare": {
         parameters: {
             query?: never;
@@ -1245,6 +1265,95 @@ export interface components {
          * @enum {string}
          */
         BodyPoint: "hottest" | "coldest" | "core" | "mean" | "skin";
+        /** @description The answer. */
+        BoilAnswer: {
+            /**
+             * Format: double
+             * @description Where it begins to boil, °C.
+             */
+            boils_c: number;
+            /** @description Dissolved solids of the liquid, before and after, °Bx. */
+            brix: number[];
+            /** @description What can hurt. */
+            cautions: components["schemas"]["CautionAnswer"][];
+            /** @description Whether its egg is safe then; none without egg. */
+            egg?: string | null;
+            /**
+             * Format: double
+             * @description What has gone, g.
+             */
+            gone_g: number;
+            /**
+             * Format: double
+             * @description What is left, g: what the scale shows without the pan.
+             */
+            left_g: number;
+            /** @description Minutes over a small and a wide pan. */
+            pans: components["schemas"]["PanMinutes"][];
+            /** @description "Stop when the scale shows 712 g: it boils at 118 °C then". */
+            sentence: string;
+            /** @description Stages of sugar, where it is mostly sugar. */
+            stages: components["schemas"]["StageAnswer"][];
+            /**
+             * Format: double
+             * @description Temperature at which it is done, °C.
+             */
+            temperature_c: number;
+        };
+        /** @description A formula over a ring. */
+        BoilDocument: {
+            /**
+             * Format: double
+             * @description How high above the sea, m.
+             */
+            altitude_m?: number;
+            /** @description How far. */
+            boil: components["schemas"]["BoilTo"];
+            /** @description The formula. */
+            formula: components["schemas"]["FormulaDocument"];
+            /**
+             * Format: double
+             * @description How warm it goes on, °C; 20 where it is not said.
+             */
+            from_c?: number | null;
+            /**
+             * Format: double
+             * @description How much of it, kg; the batch where it is not said.
+             */
+            kg?: number | null;
+            ring?: components["schemas"]["Ring"] | null;
+            /**
+             * Format: double
+             * @description Power of the ring as it is set, W; 2000 where it is not said.
+             */
+            watts?: number | null;
+        };
+        /** @description How far it is boiled down. */
+        BoilTo: {
+            /**
+             * Format: double
+             * @description °C, as it is written for the sea: 118 for an Italian meringue.
+             */
+            c: number;
+            /** @enum {string} */
+            to: "temperature";
+        } | {
+            /**
+             * Format: double
+             * @description Dissolved solids of the liquid, °Bx.
+             */
+            brix: number;
+            /** @enum {string} */
+            to: "brix";
+        } | {
+            /**
+             * Format: double
+             * @description Of its weight.
+             */
+            of_weight: number;
+            /** @enum {string} */
+            to: "share";
+        };
         /**
          * @description How a border is piped.
          * @enum {string}
@@ -3832,6 +3941,28 @@ export interface components {
              */
             pack_price: number;
         };
+        /** @description Minutes over one pan. */
+        PanMinutes: {
+            /** @description Its spread. */
+            band_min?: number[] | null;
+            /**
+             * Format: double
+             * @description What evaporates until then, g; of what is not boiled.
+             */
+            loses_g?: number | null;
+            /**
+             * Format: double
+             * @description All of it.
+             */
+            min?: number | null;
+            /**
+             * Format: double
+             * @description Until it is hot or boils, and until it is done, min; none where the ring is too weak.
+             */
+            to_heat_min?: number | null;
+            /** @description "a pan 18 cm wide". */
+            words: string;
+        };
         /** @description A pantry file. */
         PantryDocument: {
             /**
@@ -4425,6 +4556,11 @@ export interface components {
          * @enum {string}
          */
         Richness: "light" | "rich" | "any";
+        /**
+         * @description What a ring is heated by.
+         * @enum {string}
+         */
+        Ring: "gas" | "electric" | "induction";
         /** @description RoomTemperature, °C */
         RoomTemperature: number;
         /** @description Piped pieces. */
@@ -5119,6 +5255,19 @@ export interface components {
              * @example 1
              */
             version: number;
+        };
+        /** @description A stage of sugar. */
+        StageAnswer: {
+            /** @description Whether it is the one asked for. */
+            asked: boolean;
+            /** @description What the scale shows then, g, without the pan, from and to. */
+            scale_g: number[];
+            /** @description How it shows. */
+            sign: string;
+            /** @description "soft ball". */
+            stage: string;
+            /** @description Between these, °C, as high as the kitchen lies. */
+            temperature_c: number[];
         };
         /** @description A vessel stands somewhere for a while. */
         StandDocument: {
@@ -6154,6 +6303,148 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClockReply"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    boil_down: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "altitude_m": 650,
+                 *       "boil": {
+                 *         "of_weight": 0.9,
+                 *         "to": "share"
+                 *       },
+                 *       "formula": {
+                 *         "family": "ganache",
+                 *         "format": "bright-spoon/formula",
+                 *         "lines": [
+                 *           {
+                 *             "amount": "150 g",
+                 *             "ingredient": "milk40"
+                 *           },
+                 *           {
+                 *             "amount": "90 g",
+                 *             "ingredient": "cream36"
+                 *           },
+                 *           {
+                 *             "amount": "24 g",
+                 *             "ingredient": "dark70"
+                 *           },
+                 *           {
+                 *             "amount": "20 g",
+                 *             "ingredient": "glucose40"
+                 *           },
+                 *           {
+                 *             "amount": "12 g",
+                 *             "ingredient": "butter82"
+                 *           },
+                 *           {
+                 *             "amount": "0.6 g",
+                 *             "ingredient": "salt"
+                 *           }
+                 *         ],
+                 *         "measures": "us",
+                 *         "name": "Bay milk-chocolate drip",
+                 *         "note": "Bay leaf steeped in the cream overnight. For the chilled tier cake.",
+                 *         "version": 1,
+                 *         "work": {
+                 *           "job": {
+                 *             "dose_ml": 0.9,
+                 *             "kind": "drip",
+                 *             "longest_mm": 70,
+                 *             "shortest_mm": 25,
+                 *             "side_temperature_c": 5
+                 *           },
+                 *           "room_temperature_c": 21.5,
+                 *           "temperature_c": 26
+                 *         }
+                 *       },
+                 *       "ring": "induction"
+                 *     }
+                 */
+                "application/json": components["schemas"]["BoilDocument"];
+            };
+        };
+        responses: {
+            /** @description When to stop */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoilAnswer"];
                 };
             };
             /** @description Not JSON; The body did not arrive whole */

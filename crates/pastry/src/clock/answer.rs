@@ -41,6 +41,8 @@ const BOXED_C: f64 = 5.0;
 const ROOM_HUMIDITY: f64 = 0.5;
 /// A cake is eaten with its middle at this or above, °C (common practice).
 const EATEN_C: f64 = 14.0;
+/// How long it may be out of the cold, min (FDA Food Code 3-501.19, from memory; the local code decides).
+const OUT_OF_THE_COLD_MIN: f64 = 240.0;
 /// More than this warms a whole fridge, W (assumed): without a fan, and with one.
 const FRIDGE_W: [f64; 2] = [100.0, 350.0];
 
@@ -228,7 +230,7 @@ pub fn clock(
     let fresh = history == History::Fresh;
 
     let mut wanted = goals(document, &cooling, &spans);
-    wanted.extend(comes_first(&made.base, document.vessel.kind).filter(|_| cooling.cools()));
+    wanted.extend(comes_first(&made.base, &cooling).filter(|_| cooling.cools()));
     let courses = cooling.courses(&wanted, BEYOND);
     // A finished cake has set; what it comes to is how long its coat stands and when it is ready to eat.
     let all_set = if boxed { Vec::new() } else { sets(&made.base, &cooling, &courses, wall) };
@@ -279,7 +281,7 @@ pub fn clock(
     let safe = (!document.brief && asks(&ready.lines, &made.base, poured))
         .then(|| safe(&mass, document, kg, begins, rule));
     let is_cold = document.places.iter().any(|place| place.there_c(room_c) < -3.0) || poured.0[USUAL] < -3.0;
-    let frozen = is_cold.then(|| frozen(&mass));
+    let frozen = is_cold.then(|| frozen(&mass, document, kg));
     let notes = notes(document, &mass, &cooling, &courses, wall);
     let (sentence, verdict) = sentence(
         document,
@@ -638,17 +640,24 @@ fn notes(
     }
     if document.vessel.kind == VesselKind::Boxed && !cooling.cools() {
         let ready = courses.time_to(Watched::Core, EATEN_C);
+        let out = "four hours out of the cold in all, then it is thrown away; your food code decides";
         let words = match ready[1] {
             Some(min) => {
                 let when = wall.when(min, ready[0], ready[2]);
-                format!(
-                    "Ready to eat {}, with its middle at {EATEN_C:.0} °C{}. Four hours out of the cold in all, then it is thrown \
-                     away; your food code decides",
-                    when.words,
-                    when.spread_words.map_or(String::new(), |spread| format!(" ({spread})"))
-                )
+                let spread = when.spread_words.map_or(String::new(), |spread| format!(" ({spread})"));
+                match min > OUT_OF_THE_COLD_MIN {
+                    true => format!(
+                        "Its middle is at {EATEN_C:.0} °C only {}{spread}, later than it may stand: eat it cooler, or take it out \
+                         of its box; {out}",
+                        wall.at(min)
+                    ),
+                    false => format!(
+                        "Ready to eat {}, with its middle at {EATEN_C:.0} °C{spread}; {out}",
+                        when.words
+                    ),
+                }
             }
-            None => format!("Its middle never comes to {EATEN_C:.0} °C there"),
+            None => format!("Its middle never comes to {EATEN_C:.0} °C there; {out}"),
         };
         add(false, words);
     }

@@ -1,12 +1,19 @@
 //! How hard it freezes, and how long until it can be eaten.
 
-use crate::clock::cooling::Mass;
+use crate::clock::cooling::{Begins, Cooling, Mass};
+use crate::clock::document::ClockDocument;
+use crate::clock::when::{Wall, minutes};
+use crate::heat::body::Watched;
+use crate::heat::stand::StandDocument;
+use crate::heat::surroundings::Surroundings;
 use crate::number::two_digits;
 use serde::Serialize;
 use utoipa::ToSchema;
 
 /// Temperatures that are told, °C.
 const TOLD_C: [f64; 3] = [-18.0, -12.0, -6.0];
+/// Thawed when its middle is here, °C.
+const THAWED_C: f64 = 2.0;
 /// Ice, of total, from which it must stand for a while, and from which it must thaw (assumed).
 const STANDS: f64 = 0.30;
 const THAWS: f64 = 0.45;
@@ -32,6 +39,9 @@ pub struct Hardness {
 pub struct Frozen {
     /// Where the first ice forms, °C; none where it never freezes.
     pub begins_c: Option<f64>,
+    /// How long it thaws in the fridge, in the vessel it stands in: "14 h, anywhere from 11 to 19 h"; none where nobody looked, or it
+    /// does not freeze.
+    pub thaws: Option<String>,
     /// How hard it is.
     pub hardness: Vec<Hardness>,
     /// In one sentence.
@@ -47,8 +57,22 @@ fn words(ice: f64) -> &'static str {
     }
 }
 
-/// How hard a mass freezes.
-pub fn frozen(mass: &Mass) -> Frozen {
+/// How long it is until its middle is at 2 °C in a fridge, from −18 °C.
+fn thaws(mass: &Mass, document: &ClockDocument, kg: f64) -> Option<String> {
+    mass.freezes_c()?;
+    let room_c = document.formula.work.room_temperature_c.celsius();
+    let fridge = [StandDocument::at(Surroundings::Fridge)];
+    let cooling = Cooling::new(mass, kg, &document.vessel, &fridge, Begins([TOLD_C[0]; 3]), room_c);
+    let goals = [(Watched::Core, THAWED_C)];
+    let [low, usual, high] = cooling.courses(&goals, 1.0).time_to(Watched::Core, THAWED_C);
+    let spread = low
+        .zip(high)
+        .map_or(String::new(), |(low, high)| format!(", anywhere from {}", Wall(None).span(low, high)));
+    Some(format!("{}{spread}", minutes(usual?)))
+}
+
+/// How hard a mass freezes, and how long it thaws.
+pub fn frozen(mass: &Mass, document: &ClockDocument, kg: f64) -> Frozen {
     let hardness: Vec<Hardness> = TOLD_C
         .into_iter()
         .map(|temperature_c| {
@@ -78,5 +102,6 @@ pub fn frozen(mass: &Mass) -> Frozen {
             first.words
         ),
     };
-    Frozen { begins_c: begins_c.map(crate::number::digits), hardness, sentence }
+    let thaws = if document.brief { None } else { thaws(mass, document, kg) };
+    Frozen { begins_c: begins_c.map(crate::number::digits), thaws, hardness, sentence }
 }

@@ -31,6 +31,8 @@ codes! {
         Firm = "firm",
         /// A drip or a glaze runs no more.
         Stands = "stands",
+        /// Frozen right through: it comes out of its mould.
+        Frozen = "frozen",
     }
 }
 
@@ -45,6 +47,7 @@ impl SetStage {
             SetStage::Rested => "Rested",
             SetStage::Firm => "Firm to a finger",
             SetStage::Stands => "Runs no more",
+            SetStage::Frozen => "Frozen through",
         }
     }
 }
@@ -67,6 +70,8 @@ const DRIP_STANDS_C: f64 = 22.0;
 const GLAZE_STANDS_C: f64 = 15.0;
 /// Agar has set right through when its hottest point is here, °C: below where agarose gels (35 to 32 °C, from memory).
 const AGAR_C: f64 = 32.0;
+/// Frozen through when its hottest point is here, °C (common practice).
+const FROZEN_C: f64 = -15.0;
 /// Share of a custard's starch, and of a ganache's fat.
 const CUTS: f64 = 0.9;
 const RESTED: f64 = 0.9;
@@ -120,9 +125,11 @@ pub fn gelatin_hours_for(share: f64, percent: f64) -> f64 {
 }
 
 /// What it must come to for a stage that is a temperature: the way is followed so far.
-pub fn comes_first(prepared: &Prepared, kind: VesselKind) -> Option<(Watched, f64)> {
+pub fn comes_first(prepared: &Prepared, cooling: &Cooling) -> Option<(Watched, f64)> {
+    let kind = cooling.filled.kind();
     let gelatin = prepared.networks.gelatin.full_pa > 0.0;
     match () {
+        () if cooling.ends_c() < FROZEN_C && kind != VesselKind::OnCake => Some((Watched::Hottest, FROZEN_C)),
         () if kind == VesselKind::OnCake && prepared.fat_outside() => Some((Watched::Mean, FIRM_C)),
         () if kind == VesselKind::OnCake && gelatin => Some((Watched::Mean, GLAZE_STANDS_C)),
         () if kind == VesselKind::OnCake && prepared.melts() => Some((Watched::Mean, DRIP_STANDS_C)),
@@ -137,6 +144,11 @@ fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(Set
     let networks = &prepared.networks;
     let mut found = Vec::new();
     let comes_to = |t_c: f64, watched: Watched| all.map(|course| course.time_to(watched, t_c));
+    let kind = cooling.filled.kind();
+    if cooling.ends_c() < FROZEN_C && kind != VesselKind::OnCake {
+        // What freezes comes out of its mould as ice, whatever else sets in it.
+        return vec![(SetStage::Frozen, comes_to(FROZEN_C, Watched::Hottest))];
+    }
     if networks.gelatin.full_pa > 0.0 && !networks.gelatin_undone {
         for (stage, share) in [(SetStage::TakesALayer, TAKES_A_LAYER), (SetStage::TurnsOut, UNMOULDS)] {
             let hours = gelatin_hours_for(share, networks.gelatin.percent);
@@ -156,7 +168,7 @@ fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(Set
         let rate = |t_c: f64| slow_rate(t_c) / prepared.chocolate_slower();
         found.push((SetStage::Rested, all.map(|course| counted(course, Watched::Mean, hours, rate))));
     }
-    if cooling.filled.kind() == VesselKind::OnCake {
+    if kind == VesselKind::OnCake {
         match () {
             () if prepared.fat_outside() => {
                 found.insert(0, (SetStage::Firm, comes_to(FIRM_C, Watched::Mean)))

@@ -391,7 +391,7 @@ fn a_finished_cake_stands_for_a_while_in_the_heat_and_longer_when_it_is_cool() {
         document.formula.work.room_temperature_c = pastry::units::RoomTemperature::from_celsius(room_c);
         answer(&document)
     };
-    let ready = |told: &ClockAnswer| told.notes.iter().any(|note| note.words.starts_with("Ready to eat"));
+    let ready = |told: &ClockAnswer| told.notes.iter().any(|note| note.words.contains("14 °C"));
     let (warm, hot) = (boxed(24.0), boxed(33.0));
     assert!(ready(&warm) && ready(&hot), "{:?}", warm.notes);
     assert!(hot.notes.iter().any(|note| note.words.contains("your food code decides")));
@@ -427,4 +427,18 @@ fn one_reading_finds_the_fridge_it_was_read_in() {
     stirred.probe = Some(pastry::clock::probe::ProbeDocument { min: 10.0, c: 10.0, point: None });
     let faults = clocked(&stirred, &Shelf::catalogue()).unwrap_err();
     assert!(faults[0].field == "probe.c" && faults[0].message.contains("was it stirred"), "{faults:?}");
+}
+
+#[test]
+fn what_is_frozen_through_comes_out_and_thaws_overnight() {
+    let ring = VesselDocument { diameter_mm: Some(180.0), height_mm: Some(45.0), ..vessel(VesselKind::Ring) };
+    let told = answer(&asked(fruit_mousse(1000.0), ring, at(Surroundings::HardBlast), 16.0));
+    let stage = told.sets.iter().find(|own| own.stage == SetStage::Frozen).unwrap();
+    // heat_checks: to −18 °C in the core in 80 to 160 min in a hard blast freezer (common practice 1.5 to 2.5 h).
+    let min = stage.when.as_ref().unwrap().min;
+    assert!((70.0..=160.0).contains(&min), "{min}");
+    // And thawed overnight: 8 to 14 h (common practice).
+    let thaws = told.frozen.unwrap().thaws.unwrap();
+    let hours: f64 = thaws.split(' ').next().unwrap().parse().unwrap();
+    assert!((8.0..=16.0).contains(&hours), "{thaws}");
 }

@@ -9,6 +9,7 @@ mod balance_optimum;
 mod cakes;
 mod changed;
 mod circles;
+mod clock_boil;
 mod clock_laws;
 mod clock_practice;
 mod composition;

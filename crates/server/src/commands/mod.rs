@@ -10,6 +10,7 @@ use crate::routes::clock::ClockAsk;
 use crate::routes::families::{FamilyEntry, families};
 use pastry::assess::{FormulaDocument, assess, compare};
 use pastry::balance::ways;
+use pastry::clock::{BoilDocument, boil};
 use pastry::exchange::lists::{ListKind, to_csv};
 use pastry::exchange::read::{ReadFile, read as read_any};
 use pastry::exchange::recipe::{formula_recipe, order_recipe, stack_recipe};
@@ -168,6 +169,17 @@ pub fn cool_file(file: &Path) -> Result<String, String> {
     let bytes = bytes_of(file)?;
     let ask = ClockAsk::parse(&bytes).map_err(|error| refused(file, error))?;
     ask.answer(&Shelf::catalogue())
+        .map(|answer| written(&answer))
+        .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads a formula over a ring and answers when to stop.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn boil_file(file: &Path) -> Result<String, String> {
+    let document: BoilDocument = read(file)?;
+    boil(&document, &Shelf::catalogue())
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
 }

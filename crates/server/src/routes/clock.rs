@@ -1,11 +1,11 @@
 //! When something is cold, warm or set enough.
 
-use crate::body::{json_of, parse, read};
+use crate::body::{Body, json_of, parse, read};
 use crate::error::ApiError;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::{FromRequest, Request, State};
-use pastry::clock::{ClockAnswer, ClockDocument};
+use pastry::clock::{BoilAnswer, BoilDocument, ClockAnswer, ClockDocument, boil};
 use pastry::heat::{CaseAnswer, CaseDocument, cool};
 use pastry::ingredient::Shelf;
 use pastry::method::clocked;
@@ -72,7 +72,7 @@ impl<S: Send + Sync> FromRequest<S> for ClockAsk {
 
 /// Routes of this noun.
 pub fn routes() -> OpenApiRouter<AppState> {
-    OpenApiRouter::new().routes(routes!(clock))
+    OpenApiRouter::new().routes(routes!(clock)).routes(routes!(boil_down))
 }
 
 /// Follows a formula in its vessel from where its school of method leaves it: when it is right for its job, when it has set,
@@ -87,4 +87,17 @@ async fn clock(State(state): State<AppState>, ask: ClockAsk) -> Result<Json<Cloc
         ClockAsk::Case(_) => Shelf::catalogue(),
     };
     state.work_out(move || ask.answer(&shelf)).await.map(Json)
+}
+
+/// Follows a formula over a ring: the weight at which to stop, the temperature then as high as the kitchen lies, minutes over a
+/// small and a wide pan, and whether its egg is safe. Keeps nothing.
+#[utoipa::path(post, path = "/clock/boil", tag = "clock", request_body = BoilDocument, responses(
+    (status = 200, body = BoilAnswer, description = "When to stop")
+))]
+async fn boil_down(
+    State(state): State<AppState>,
+    Body(document): Body<BoilDocument>,
+) -> Result<Json<BoilAnswer>, ApiError> {
+    let shelf = state.shelf_of([&document.formula]).await?;
+    state.work_out(move || boil(&document, &shelf)).await.map(Json)
 }

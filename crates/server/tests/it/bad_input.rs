@@ -153,6 +153,7 @@ async fn every_question_is_refused_in_the_same_words_when_it_is_none() {
         "scale",
         "shares",
         "clock",
+        "clock/boil",
         "methods",
         "stack",
         "stack/resize",
@@ -194,6 +195,7 @@ async fn a_formula_at_fault_is_named_the_same_at_every_door() {
         ("scale", json!({ "document": bad, "target": { "to": "factor", "by": 2 } })),
         ("methods", bad.clone()),
         ("balance", bad.clone()),
+        ("clock/boil", json!({ "formula": bad, "boil": { "to": "brix", "brix": 60 } })),
         ("clock", json!({ "formula": bad, "vessel": { "kind": "bowl" }, "places": [{ "place": "bench" }] })),
     ];
     for (door, body) in inside {

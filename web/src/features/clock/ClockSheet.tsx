@@ -1,7 +1,10 @@
+import { useState } from 'react'
 import type { Assessment, ClockAnswer, FormulaDocument } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
+import { Tabs } from '../../ui/Tabs'
 import { Spoken } from '../../ui/Spoken'
+import { BoilPane } from './BoilPane'
 import type { ClockChoice } from './choice'
 import { ClockFields } from './ClockFields'
 import { CoolingChart } from './CoolingChart'
@@ -17,38 +20,63 @@ interface ClockSheetProps {
   onClose: () => void
 }
 
-/** When it is right, set and cold enough: in its vessel, where that stands. */
-export function ClockSheet({ document, answer, choice, onChoice, onUse, onClose }: ClockSheetProps) {
+/** When it is right, set and cold enough: in its vessel, where that stands; and when to stop over a ring. */
+export function ClockSheet(props: ClockSheetProps) {
+  const [pane, setPane] = useState<'cool' | 'boil'>('cool')
+  return (
+    <Sheet open wide onOpenChange={(open) => !open && props.onClose()} title="Clock">
+      <Tabs
+        label="Clock"
+        value={pane}
+        onChange={setPane}
+        tabs={[
+          {
+            key: 'cool',
+            words: 'Cooling and setting',
+            className: 'min-h-0 overflow-y-auto',
+            content: <CoolPane {...props} />,
+          },
+          {
+            key: 'boil',
+            words: 'Over a ring',
+            className: 'min-h-0 overflow-y-auto',
+            content: <BoilPane document={props.document} />,
+          },
+        ]}
+      />
+    </Sheet>
+  )
+}
+
+function CoolPane({ document, answer, choice, onChoice, onUse }: ClockSheetProps) {
   const clock = useClock(document, choice, document.lines.length > 0)
   const told = clock.answer
   return (
-    <Sheet open wide onOpenChange={(open) => !open && onClose()} title="Clock">
-      <div className="-mt-2 grid min-h-0 grid-cols-[300px_minmax(0,1fr)] gap-x-8 gap-y-4 overflow-y-auto px-1 pb-1 max-tablet:grid-cols-1">
-        <div className="col-span-2 max-tablet:col-span-1">
-          <Verdict told={told} wrong={clock.wrong} offline={clock.offline} />
-        </div>
-        <div className="max-tablet:order-2">
-          <ClockFields
-            choice={choice}
-            told={told}
-            document={document}
-            faults={clock.faults}
-            onChoice={onChoice}
-          />
-        </div>
-        <div className="flex min-w-0 flex-col gap-3">
-          {told && <CoolingChart told={told} answer={answer} at={choice.at} />}
-          {told && <Sets told={told} document={document} onUse={onUse} />}
-          <Sooner
-            told={clock.full ?? (clock.wrong ? undefined : clock.before)}
-            stale={!clock.full}
-            choice={choice}
-            onChoice={onChoice}
-          />
-          {told && <Kept told={told} />}
-        </div>
+    <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-x-8 gap-y-4 px-1 pt-1 pb-1 max-tablet:grid-cols-1">
+      <div className="col-span-2 max-tablet:col-span-1">
+        <Verdict told={told} wrong={clock.wrong} offline={clock.offline} />
       </div>
-    </Sheet>
+      <div className="max-tablet:order-2">
+        <ClockFields
+          choice={choice}
+          told={told}
+          document={document}
+          faults={clock.faults}
+          onChoice={onChoice}
+        />
+      </div>
+      <div className="flex min-w-0 flex-col gap-3">
+        {told && <CoolingChart told={told} answer={answer} at={choice.at} />}
+        {told && <Sets told={told} document={document} onUse={onUse} />}
+        <Sooner
+          told={clock.full ?? (clock.wrong ? undefined : clock.before)}
+          stale={!clock.full}
+          choice={choice}
+          onChoice={onChoice}
+        />
+        {told && <Kept told={told} />}
+      </div>
+    </div>
   )
 }
 
@@ -189,6 +217,7 @@ function Kept({ told }: { told: ClockAnswer }) {
       {told.frozen && (
         <>
           <p className="text-ink">{told.frozen.sentence}</p>
+          {told.frozen.thaws && <p>Thaws in the fridge in {told.frozen.thaws}.</p>}
           <ul className="flex flex-wrap gap-x-6">
             {told.frozen.hardness.map((own) => (
               <li key={own.temperature_c}>
