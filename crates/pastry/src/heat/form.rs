@@ -28,6 +28,13 @@ const THIN_CELL_M: f64 = 1e-3;
 const THICK_CELL_M: f64 = 3e-3;
 const MOST_CELLS: usize = 16;
 
+/// How much of a bowl's own skin is counted, as a power: all of it would tell its middle cold too early, for that lies further from
+/// the wall than in a cylinder. By depth over rim, fitted so that the hottest point is never told early, and at most a twelfth late,
+/// against finite differences in the bowl itself (`scripts/oracle_clock.py`).
+fn of_bowl(filled: f64) -> f64 {
+    (0.15 + 1.28 * (filled - 0.25)).clamp(0.0, 0.4)
+}
+
 /// What a body of one material is like, m.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub enum Form {
@@ -73,39 +80,45 @@ struct Sizes {
     outline: Outline,
     height_m: f64,
     rows: usize,
-    skin: f64,
+    top: f64,
+    side: f64,
     foot: f64,
 }
 
 impl Form {
     /// Cells, for faces of which the strongest lets through so much, W/(m² K), and what conducts so much, W/(m K).
     fn sizes(self, strongest: f64, conducts: f64) -> Sizes {
-        let round = |radius_m: f64, hole_m: f64, height_m: f64, skin: f64, foot: f64| {
+        let round = |radius_m: f64, hole_m: f64, height_m: f64, [top, side, foot]: [f64; 3]| {
             let fine = usize::from(strongest * (radius_m - hole_m).max(0.5 * height_m) / conducts > 3.0);
             let rings = if hole_m > 0.0 { ROWS[fine] } else { RINGS[fine] };
             let outline = Outline::Round { radius_m, hole_m, rings };
-            Sizes { outline, height_m, rows: ROWS[fine], skin, foot }
+            Sizes { outline, height_m, rows: ROWS[fine], top, side, foot }
         };
         match self {
             Form::Slab { thickness_m, one_sided } => {
                 let biot = strongest * thickness_m / conducts * if one_sided { 1.0 } else { 0.5 };
                 let (outline, rows) = (Outline::Wide, rows_for(biot));
-                Sizes { outline, height_m: thickness_m, rows, skin: 1.0, foot: 1.0 }
+                Sizes { outline, height_m: thickness_m, rows, top: 1.0, side: 1.0, foot: 1.0 }
             }
             Form::Ball { diameter_m } => {
                 let outline = Outline::Ball { shells: SHELLS };
-                Sizes { outline, height_m: diameter_m, rows: 1, skin: 1.0, foot: 1.0 }
+                Sizes { outline, height_m: diameter_m, rows: 1, top: 1.0, side: 1.0, foot: 1.0 }
             }
-            Form::Round { radius_m, hole_m, height_m } => round(radius_m, hole_m, height_m, 1.0, 1.0),
+            Form::Round { radius_m, hole_m, height_m } => round(radius_m, hole_m, height_m, [1.0; 3]),
             Form::Dome { radius_m: a, height_m: h } => {
                 let volume = PI * h / 6.0 * (3.0 * a * a + h * h);
                 let radius = (volume / (PI * h)).sqrt();
                 let skin = PI * (a * a + h * h) / (2.0 * PI * radius * h + PI * radius * radius);
-                round(radius, 0.0, h, skin, (a / radius).powi(2))
+                round(radius, 0.0, h, [skin, skin, (a / radius).powi(2)])
             }
             Form::Bowl { rim_m, depth_m } => {
-                let volume = bowl_volume(rim_m, depth_m);
-                round((volume / (PI * depth_m)).sqrt(), 0.0, depth_m, 1.0, 1.0)
+                let radius = (bowl_volume(rim_m, depth_m) / (PI * depth_m)).sqrt();
+                // A bowl is wider above than the cylinder of its volume, and has another wall.
+                let in_ball = depth_m.min(rim_m);
+                let above = (2.0 * rim_m * in_ball - in_ball * in_ball) / (radius * radius);
+                let wall = 2.0 * rim_m * depth_m / (2.0 * radius * depth_m + radius * radius);
+                let power = of_bowl(depth_m / rim_m);
+                round(radius, 0.0, depth_m, [above, wall, wall].map(|share| share.powf(power)))
             }
         }
     }
@@ -138,8 +151,9 @@ pub struct Shaped {
     layers: Vec<(f64, f64, usize)>,
     outline: Outline,
     watch: Option<usize>,
-    /// What the real skin is of that of the cells: above and round it, and below.
-    skin: f64,
+    /// What the real skin is of that of the cells: above, round it, and below.
+    top: f64,
+    side: f64,
     foot: f64,
     ball: bool,
 }
@@ -148,10 +162,10 @@ impl Shaped {
     /// A form of one material at `start_c`, that goes to about `ends_c`; its strongest face lets through so much, W/(m² K).
     pub fn one(form: Form, material: Material, [start_c, ends_c]: [f64; 2], strongest: f64) -> Self {
         let conducts = material.conducts(start_c).min(material.conducts(ends_c));
-        let Sizes { outline, height_m, rows, skin, foot } = form.sizes(strongest, conducts);
+        let Sizes { outline, height_m, rows, top, side, foot } = form.sizes(strongest, conducts);
         let ball = matches!(form, Form::Ball { .. });
         let layers = vec![(height_m, start_c, rows)];
-        Shaped { materials: vec![material], layers, outline, watch: None, skin, foot, ball }
+        Shaped { materials: vec![material], layers, outline, watch: None, top, side, foot, ball }
     }
 
     /// Layers from the bottom up, each with its thickness, m, and how warm it is at first, °C; wide, or cut to a radius and a
@@ -174,7 +188,7 @@ impl Shaped {
             .into_iter()
             .map(|(material, thickness_m, t_c)| (material, (thickness_m, t_c, cells(thickness_m))))
             .unzip();
-        Shaped { materials, layers, outline, watch, skin: 1.0, foot: 1.0, ball: false }
+        Shaped { materials, layers, outline, watch, top: 1.0, side: 1.0, foot: 1.0, ball: false }
     }
 
     /// The body.
@@ -195,8 +209,8 @@ impl Shaped {
         };
         let round = if self.ball { stretch.side.or(stretch.top).or(stretch.bottom) } else { stretch.side };
         Stretch {
-            top: stretch.top.map(|own| face(own, self.skin)),
-            side: round.map(|own| face(own, self.skin)),
+            top: stretch.top.map(|own| face(own, self.top)),
+            side: round.map(|own| face(own, self.side)),
             bottom: stretch.bottom.map(|own| face(own, self.foot)),
             ..stretch
         }
