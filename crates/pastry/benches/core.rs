@@ -8,10 +8,14 @@ use pastry::assess::map::map;
 use pastry::assess::starts::starts;
 use pastry::assess::{FormulaDocument, assess};
 use pastry::balance::{solve, ways, with_problem};
+use pastry::clock::ClockDocument;
 use pastry::formula::{Family, Mixture, System};
+use pastry::heat::stand::StandDocument;
+use pastry::heat::vessel::{VesselDocument, VesselKind};
+use pastry::heat::{CaseDocument, Surroundings, cool};
 use pastry::ingredient::{Shelf, find};
 use pastry::job::Job;
-use pastry::method::sheet;
+use pastry::method::{clocked, sheet};
 use pastry::order::{OrderDocument, OrderedCake, order};
 use pastry::rescue::{OverpourAsk, RescueAsk, Sign, overpour, rescue};
 use pastry::rheology::Predictor;
@@ -174,5 +178,38 @@ fn cakes(c: &mut Criterion) {
     });
 }
 
-criterion_group!(benches, core, making, cakes);
+fn clocks(c: &mut Criterion) {
+    let shelf = Shelf::catalogue();
+    let case = |shape: &str, top: &str| -> CaseDocument {
+        serde_json::from_str(&format!(
+            r#"{{{shape},"const":{{"k":0.5,"rho":1090,"c":3500}},"start_c":85,"phases":[{{"min":480,{top}}}],
+                "marks":[{{"point":"hottest","to_c":21}},{{"point":"mean","after_min":200}}]}}"#
+        ))
+        .expect("a good case")
+    };
+    let air = r#"{"h":[5,8,11],"t":4}"#;
+    let slab = case(r#""shape":"slab","thickness_mm":20"#, &format!(r#""top":{air},"bottom":{air}"#));
+    let bowl = case(
+        r#""shape":"bowl","diameter_mm":240,"kg":1"#,
+        &format!(r#""top":{air},"side":{air},"bottom":{air}"#),
+    );
+    c.bench_function("cooling with its band, 20 mm in a tray", |b| b.iter(|| cool(black_box(&slab))));
+    c.bench_function("cooling with its band, 1 kg in a bowl", |b| b.iter(|| cool(black_box(&bowl))));
+    let fill = starts(Family::PastryCream)[0].clone();
+    for (name, formula, kind, place) in [
+        ("a drip in a bowl", document(), VesselKind::Bowl, Surroundings::Bench),
+        ("a custard in a tray", fill, VesselKind::Tray, Surroundings::Fridge),
+    ] {
+        let mut ask = ClockDocument::of(formula, VesselDocument::usual(kind), StandDocument::at(place));
+        for brief in [true, false] {
+            ask.brief = brief;
+            let all = if brief { "while a size is dragged" } else { "with what is sooner and safer" };
+            c.bench_function(&format!("clock of {name}, {all}"), |b| {
+                b.iter(|| clocked(black_box(&ask), &shelf))
+            });
+        }
+    }
+}
+
+criterion_group!(benches, core, making, cakes, clocks);
 criterion_main!(benches);

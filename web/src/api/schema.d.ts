@@ -2518,6 +2518,11 @@ export interface components {
             hardness: components["schemas"]["Hardness"][];
             /** @description In one sentence. */
             sentence: string;
+            /**
+             * @description How long it thaws in the fridge, in the vessel it stands in: "14 h, anywhere from 11 to 19 h"; none where nobody looked, or it
+             *     does not freeze.
+             */
+            thaws?: string | null;
         };
         /** @description Another way to stand, and what it gains. */
         Gain: {
@@ -4802,7 +4807,7 @@ export interface components {
          * @description What has become of it.
          * @enum {string}
          */
-        SetStage: "takes_a_layer" | "turns_out" | "agar_set" | "starch_set" | "rested" | "firm" | "stands";
+        SetStage: "takes_a_layer" | "turns_out" | "agar_set" | "starch_set" | "rested" | "firm" | "stands" | "frozen";
         /** @description When something has set so far. */
         Sets: {
             /** @description "Turns out at 16:20, not before 15:40". */

@@ -1,14 +1,60 @@
 //! What is asked of the clock: a formula, how much of it, in what, and where that stands.
 
 use crate::assess::FormulaDocument;
-use crate::clock::probe::ProbeDocument;
 use crate::fault::{Fault, FaultCode};
 use crate::heat::case::BodyPoint;
 use crate::heat::safety::CoolingRule;
 use crate::heat::stand::{LONGEST_MIN, StandDocument};
+use crate::heat::surroundings::By;
 use crate::heat::vessel::VesselDocument;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+
+/// What a probe read.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ProbeDocument {
+    /// After so long, min.
+    #[schema(exclusive_minimum = 0, maximum = 20160)]
+    pub min: f64,
+    /// It read, °C.
+    #[schema(minimum = -40, maximum = 125)]
+    pub c: f64,
+    /// Where it stuck; in the middle where it is not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub point: Option<BodyPoint>,
+}
+
+impl ProbeDocument {
+    /// What is wrong with it where it is read of such a way.
+    pub fn faults(&self, document: &ClockDocument) -> Vec<Fault> {
+        let mut faults = Vec::new();
+        let mut add = |field: &str, code: FaultCode, words: &str| {
+            faults.push(Fault::new(format!("probe.{field}"), code, words));
+        };
+        if !(1e-3..=20160.0).contains(&self.min) {
+            add("min", FaultCode::OutOfRange, "between 0 and 20160 minutes");
+        }
+        if !(-40.0..=125.0).contains(&self.c) {
+            add("c", FaultCode::OutOfRange, "between -40 and 125 °C");
+        }
+        let one = document.places.len() == 1 && document.places[0].place.known().by == By::Air;
+        if !one {
+            add(
+                "min",
+                FaultCode::WrongValue,
+                "a reading tells of one place with air in it: name that place alone",
+            );
+        }
+        if document.places.first().is_some_and(|place| place.stir_min.is_some()) {
+            add("min", FaultCode::WrongValue, "read it in a mass that is not stirred");
+        }
+        if document.start_c.is_none() {
+            add("min", FaultCode::WrongValue, "say how warm it was at first: start_c");
+        }
+        faults
+    }
+}
 
 /// A formula in its vessel, and where it stands.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]

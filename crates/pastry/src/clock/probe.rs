@@ -1,35 +1,19 @@
 //! One reading of a probe, and what it says of where the vessel stands: how well that takes heat.
 
 use crate::clock::cooling::{Begins, Cooling, Mass, USUAL};
-use crate::clock::document::ClockDocument;
+use crate::clock::document::{ClockDocument, ProbeDocument};
 use crate::fault::{Fault, FaultCode};
 use crate::heat::case::BodyPoint;
 use crate::heat::network::Until;
 use crate::heat::stand::StandDocument;
-use crate::heat::surroundings::By;
 use crate::number::two_digits;
-use serde::{Deserialize, Serialize};
+use serde::Serialize;
 use utoipa::ToSchema;
 
 /// Heat transfer looked at, W/(m² K), and what air can be: past that the probe was elsewhere, or it was stirred.
 const LOOKED_AT: [f64; 2] = [2.0, 80.0];
 const OF_AIR: [f64; 2] = [3.0, 60.0];
 const HALVINGS: usize = 20;
-
-/// What a probe read.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct ProbeDocument {
-    /// After so long, min.
-    #[schema(exclusive_minimum = 0, maximum = 20160)]
-    pub min: f64,
-    /// It read, °C.
-    #[schema(minimum = -40, maximum = 125)]
-    pub c: f64,
-    /// Where it stuck; in the middle where it is not said.
-    #[serde(default, skip_serializing_if = "Option::is_none")]
-    pub point: Option<BodyPoint>,
-}
 
 /// What it says of the place.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -40,37 +24,6 @@ pub struct ProbeAnswer {
     pub of_usual: f64,
     /// In one sentence.
     pub sentence: String,
-}
-
-impl ProbeDocument {
-    /// What is wrong with it where it is read of such a way.
-    pub fn faults(&self, document: &ClockDocument) -> Vec<Fault> {
-        let mut faults = Vec::new();
-        let mut add = |field: &str, code: FaultCode, words: &str| {
-            faults.push(Fault::new(format!("probe.{field}"), code, words));
-        };
-        if !(1e-3..=20160.0).contains(&self.min) {
-            add("min", FaultCode::OutOfRange, "between 0 and 20160 minutes");
-        }
-        if !(-40.0..=125.0).contains(&self.c) {
-            add("c", FaultCode::OutOfRange, "between -40 and 125 °C");
-        }
-        let one = document.places.len() == 1 && document.places[0].place.known().by == By::Air;
-        if !one {
-            add(
-                "min",
-                FaultCode::WrongValue,
-                "a reading tells of one place with air in it: name that place alone",
-            );
-        }
-        if document.places.first().is_some_and(|place| place.stir_min.is_some()) {
-            add("min", FaultCode::WrongValue, "read it in a mass that is not stirred");
-        }
-        if document.start_c.is_none() {
-            add("min", FaultCode::WrongValue, "say how warm it was at first: start_c");
-        }
-        faults
-    }
 }
 
 /// The heat transfer at which the usual way passes the reading, by halving; a fault where no air does that.

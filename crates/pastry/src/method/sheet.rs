@@ -2,7 +2,7 @@
 //! choosing it changes.
 
 use crate::assess::Ready;
-use crate::assess::answer::{Assessment, assess_from};
+use crate::assess::answer::Assessment;
 use crate::assess::assessed;
 use crate::assess::document::FormulaDocument;
 use crate::caution::{Caution, CautionAnswer};
@@ -81,8 +81,8 @@ pub fn sheet(document: &FormulaDocument, kitchen: &Shelf) -> Result<Vec<MethodSh
         .enumerate()
         .map(|(at, school)| {
             let made = applied(document, &lines, school);
-            let then = assess_from(&made, kitchen)?;
-            Ok(one(school, at == chosen, &lines, (document, &now), (made, &then), kitchen))
+            let (ready, then) = assessed(&made, kitchen)?;
+            Ok(one(school, at == chosen, &lines, (document, &now), (made, &ready, &then)))
         })
         .collect()
 }
@@ -131,12 +131,11 @@ fn one(
     chosen: bool,
     lines: &[WeighedLine],
     (was, before): (&FormulaDocument, &Assessment),
-    (made, after): (FormulaDocument, &Assessment),
-    kitchen: &Shelf,
+    (made, ready, after): (FormulaDocument, &Ready, &Assessment),
 ) -> MethodSheet {
     let start = start_temperature(&school.start, lines);
     let mut steps = course(school, lines);
-    by_clock(school, &mut steps, start.as_ref(), &made, 1e-3 * after.totals.batch_mass_g, kitchen);
+    by_clock(school, &mut steps, start.as_ref(), &made, (ready, after));
     let sum = |kind: Worker, end: usize| -> f64 {
         0.0 + steps.iter().filter(|step| step.kind == kind).map(|step| step.minutes[end]).sum::<f64>()
     };

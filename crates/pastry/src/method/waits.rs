@@ -1,14 +1,13 @@
 //! The waits of a school by the clock: what the table has as minutes for any batch, worked out for this one in the vessel and the
 //! place the step names.
 
-use crate::assess::FormulaDocument;
+use crate::assess::{Assessment, FormulaDocument, Ready};
 use crate::clock::sets::SetStage;
 use crate::clock::when::{When, rounded};
-use crate::clock::{ClockAnswer, ClockDocument, clock};
+use crate::clock::{ClockAnswer, ClockDocument, Looks, clock_of};
 use crate::heat::stand::StandDocument;
 use crate::heat::surroundings::Surroundings;
 use crate::heat::vessel::{VesselDocument, VesselKind};
-use crate::ingredient::Shelf;
 use crate::method::course::MethodStep;
 use crate::method::school::School;
 use crate::method::start::StartTemperature;
@@ -75,9 +74,9 @@ pub fn by_clock(
     steps: &mut [MethodStep],
     start: Option<&StartTemperature>,
     made: &FormulaDocument,
-    kg: f64,
-    kitchen: &Shelf,
+    (ready, assessment): (&Ready, &Assessment),
 ) {
+    let kg = 1e-3 * ready.batch_g();
     let Some(start) = start else { return };
     let mut now_c = [start.from_c, start.to_c];
     for told in steps {
@@ -100,7 +99,7 @@ pub fn by_clock(
                 document.point = Some(crate::heat::case::BodyPoint::Hottest);
             }
             let most = told.minutes[1];
-            if let Ok(answer) = clock(&document, kitchen, |_, _| Some(now_c))
+            if let Ok(answer) = clock_of(&document, (ready, assessment), Some(now_c), Looks::AtUsual)
                 && let Some(minutes) = minutes(asked, &answer, most)
             {
                 let room_c = made.work.room_temperature_c.celsius();

@@ -32,7 +32,7 @@ fn sugar_comes_to_its_stages_at_the_weights_of_its_strength() {
     }
     let told = answer(&asked(syrup(300.0), BoilTo::Temperature { c: 118.0 }));
     assert_eq!(
-        told.stages.iter().filter(|own| own.asked).map(|own| own.stage.as_str()).last(),
+        told.stages.iter().filter(|own| own.asked).map(|own| own.stage.as_str()).next_back(),
         Some("firm ball")
     );
     assert!(told.sentence.contains("firm ball") && told.sentence.contains("118"), "{}", told.sentence);

@@ -5,9 +5,9 @@ use crate::clock_practice::{
 };
 use crate::heat_vectors::{made_of, near, vectors};
 use pastry::assess::starts::starts;
-use pastry::clock::answer::ClockVerdict;
 use pastry::clock::path::Path;
 use pastry::clock::sets::SetStage;
+use pastry::clock::words::ClockVerdict;
 use pastry::clock::{ClockAnswer, ClockDocument};
 use pastry::formula::Family;
 use pastry::heat::air::dew_point;
@@ -411,7 +411,7 @@ fn one_reading_finds_the_fridge_it_was_read_in() {
         told.places[0].h = Some(h);
         let reads = |point: BodyPoint| {
             let to = minutes(&told, point, 30.0);
-            let probe = pastry::clock::probe::ProbeDocument { min: to, c: 30.0, point: Some(point) };
+            let probe = pastry::clock::document::ProbeDocument { min: to, c: 30.0, point: Some(point) };
             let mut asks = told.clone();
             asks.places[0].h = None;
             asks.probe = Some(probe);
@@ -424,7 +424,7 @@ fn one_reading_finds_the_fridge_it_was_read_in() {
         }
     }
     let mut stirred = asked(custard(1000.0), bowl(240.0), at(Surroundings::Fridge), 80.0);
-    stirred.probe = Some(pastry::clock::probe::ProbeDocument { min: 10.0, c: 10.0, point: None });
+    stirred.probe = Some(pastry::clock::document::ProbeDocument { min: 10.0, c: 10.0, point: None });
     let faults = clocked(&stirred, &Shelf::catalogue()).unwrap_err();
     assert!(faults[0].field == "probe.c" && faults[0].message.contains("was it stirred"), "{faults:?}");
 }
