@@ -14,7 +14,7 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("bench-dim", "formula:Bay milk-chocolate drip", LAPTOP, "dim"),
     ("bench-mousse", "formula:Blackcurrant dome mousse", LAPTOP, "light"),
     ("bench-buttercream", "formula:Cardamom Swiss", LAPTOP, "light"),
-    ("bench-soak", "formula:Brandy soak", LAPTOP, "light"),
+    ("clock", "clock:Ember dark glaze", LAPTOP, "light"),
     ("ways", "try:Bay milk-chocolate drip", LAPTOP, "light"),
     ("why", "why:Bay milk-chocolate drip", LAPTOP, "light"),
     ("rescue", "rescue:Bay milk-chocolate drip", LAPTOP, "light"),
@@ -51,6 +51,12 @@ async fn open(ui: &Ui, what: &str) {
             ui.js("document.activeElement?.blur()").await;
             ui.press('w').await;
             ui.find("//*[@role='dialog']").await;
+        }
+        Some(("clock", name)) => {
+            ui.open_formula(name).await;
+            ui.js("document.activeElement?.blur()").await;
+            ui.press('c').await;
+            ui.find("//*[@role='dialog']//button[starts-with(@aria-label, 'Take: ')]").await;
         }
         Some(("rescue", name)) => rescue(ui, name).await,
         Some(("remedy", rest)) => {
