@@ -214,6 +214,11 @@ async fn every_view_reflows_at_four_hundred_per_cent() {
         ui.open_formula(BAY).await;
         ui.find("//section[@aria-label='Ways there']").await;
         wide.extend(check("a formula").await);
+        ui.js("document.activeElement?.blur()").await;
+        ui.press('c').await;
+        ui.find("//*[@role='dialog']//*[@aria-label='Moment']").await;
+        wide.extend(check("the clock").await);
+        ui.press(fantoccini::key::Key::Escape).await;
         for view in ["Order", "Cake", "To weigh", "To buy", "Labels"] {
             ui.open_order("Harbour wedding", view).await;
             wide.extend(check(view).await);

@@ -7,6 +7,8 @@ use crate::heat::flowing::{Liquid, carries};
 use crate::heat::form::Shaped;
 use crate::heat::network::{Course, Until};
 use crate::heat::stand::{StandDocument, Stands};
+use crate::heat::stirred::BOILS_C;
+use crate::heat::surroundings::Surroundings;
 use crate::heat::vessel::{Filled, SPONGE, SPONGE_AIR, VesselDocument, VesselKind};
 use crate::heat::{MadeOf, Material, Solutes};
 use crate::ingredient::composition::Part;
@@ -108,6 +110,15 @@ impl<'a> Mass<'a> {
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Begins(pub [f64; 3]);
 
+/// How warm it gets where it stands last, °C: in a microwave to the boil.
+fn ends_c(places: &[StandDocument], room_c: f64) -> f64 {
+    match places.last() {
+        Some(place) if place.place == Surroundings::Microwave => BOILS_C,
+        Some(place) => place.there_c(room_c),
+        None => room_c,
+    }
+}
+
 /// A mass in a vessel, and where that stands.
 pub struct Cooling<'a> {
     mass: &'a Mass<'a>,
@@ -129,8 +140,7 @@ impl<'a> Cooling<'a> {
         begins: Begins,
         room_c: f64,
     ) -> Self {
-        let ends_c = places.last().map_or(room_c, |place| place.there_c(room_c));
-        let cools = ends_c <= begins.0[USUAL];
+        let cools = ends_c(places, room_c) <= begins.0[USUAL];
         let material = match vessel.kind {
             VesselKind::Boxed => mass.in_cake(cools),
             _ => mass.material(cools),
@@ -158,8 +168,13 @@ impl<'a> Cooling<'a> {
 
     /// How warm it is where it stands last, °C; what comes on a cake that is colder goes there first.
     pub fn ends_c(&self) -> f64 {
-        let there_c = self.places.last().map_or(self.room_c, |place| place.there_c(self.room_c));
+        let there_c = ends_c(&self.places, self.room_c);
         self.filled.on_c().map_or(there_c, |on_c| there_c.min(on_c))
+    }
+
+    /// Whether much of it is ice at a temperature: spirit and thick syrup never are.
+    pub fn freezes_at(&self, t_c: f64) -> bool {
+        self.mass.ice(t_c) > 0.02
     }
 
     /// Whether it goes down.

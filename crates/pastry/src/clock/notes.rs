@@ -10,6 +10,7 @@ use crate::heat::body::Watched;
 use crate::heat::stirred::burst_s;
 use crate::heat::surroundings::Surroundings;
 use crate::heat::vessel::VesselKind;
+use crate::number::two_digits;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -64,8 +65,8 @@ pub fn notes(
         let load = watts(600.0);
         if document.places.first().is_some_and(|first| first.place == place) && load > most {
             let words = format!(
-                "{:.0} W at first warm the whole fridge and what stands in it: cool it over ice before",
-                (load / 10.0).round() * 10.0
+                "{} W at first warm the whole fridge and what stands in it: cool it over ice before",
+                two_digits(load)
             );
             add(false, words);
         }

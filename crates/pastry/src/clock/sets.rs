@@ -145,7 +145,7 @@ fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(Set
     let mut found = Vec::new();
     let comes_to = |t_c: f64, watched: Watched| all.map(|course| course.time_to(watched, t_c));
     let kind = cooling.filled.kind();
-    if cooling.ends_c() < FROZEN_C && kind != VesselKind::OnCake {
+    if cooling.ends_c() < FROZEN_C && kind != VesselKind::OnCake && cooling.freezes_at(FROZEN_C) {
         // What freezes comes out of its mould as ice, whatever else sets in it.
         return vec![(SetStage::Frozen, comes_to(FROZEN_C, Watched::Hottest))];
     }

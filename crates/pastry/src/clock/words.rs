@@ -100,6 +100,11 @@ pub fn sentence(
                 degrees(begins_c),
                 degrees(coldest)
             ),
+            () if !cooling.cools() && begins_c > hottest => format!(
+                "It begins at {} °C and gets warmer there; it is right to {verb} from {} °C down: put it somewhere colder",
+                degrees(begins_c),
+                degrees(hottest)
+            ),
             () if !cooling.cools() && ends_c <= coldest => format!(
                 "Never right to {verb} there: it stands in {} °C, and is right from {} °C up",
                 degrees(ends_c),

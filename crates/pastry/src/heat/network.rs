@@ -44,7 +44,11 @@ const SETTLED_K: f64 = 0.3;
 
 /// Whether every cell is so near to what all faces of the last stretch look at.
 fn near(last: Option<&Stretch>, cells: &[f64], within: f64) -> bool {
-    last.and_then(Stretch::air_c).is_some_and(|air_c| cells.iter().all(|t| (t - air_c).abs() < within))
+    // What is heated from inside goes on past what is around it.
+    let from_outside = |stretch: &&Stretch| stretch.as_one.is_none_or(|own| own.watts <= 0.0);
+    last.filter(from_outside)
+        .and_then(Stretch::air_c)
+        .is_some_and(|air_c| cells.iter().all(|t| (t - air_c).abs() < within))
 }
 
 impl Until<'_> {

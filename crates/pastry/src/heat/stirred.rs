@@ -6,6 +6,9 @@ use crate::heat::cells::Cells;
 use crate::heat::material::Material;
 use std::f64::consts::PI;
 
+/// What is heated from inside gets no hotter than it boils, °C.
+pub const BOILS_C: f64 = 100.0;
+
 /// Stirred at least this often, s, it counts as of one temperature; less often its cells are mixed now and then.
 pub const STIRRED_S: f64 = 300.0;
 
@@ -97,6 +100,10 @@ impl Cells<'_> {
             let tau = kg * material.capacity(t_c) / all;
             let step = stride_s(tau, t_c - ends_c).min(to - now);
             t_c = ends_c + (t_c - ends_c) * (-step / tau).exp();
+            if watts > 0.0 {
+                // From there on it boils, and gets no hotter.
+                t_c = t_c.min(BOILS_C);
+            }
             now += step;
             on = tell(Moment { s: now, hottest: t_c, coldest: t_c, mean: t_c, core: t_c, skin: t_c });
         }

@@ -177,6 +177,13 @@ static USUAL: LazyLock<HashMap<VesselKind, Usual>> =
 static WALLS: LazyLock<HashMap<Wall, WallRow>> =
     LazyLock::new(|| table(include_str!("../../data/walls.csv"), |row: &WallRow| row.wall));
 
+impl Wall {
+    /// Heat capacity of what it is made of, J/(kg K).
+    pub fn capacity(self) -> f64 {
+        WALLS[&self].capacity
+    }
+}
+
 /// Rims of bowls, mm (common practice).
 const RIMS_MM: [f64; 12] =
     [120.0, 140.0, 160.0, 180.0, 200.0, 220.0, 240.0, 280.0, 320.0, 360.0, 420.0, 500.0];

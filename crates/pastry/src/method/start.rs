@@ -1,6 +1,7 @@
 //! The temperature a school leaves its mass at.
 
 use crate::formula::WeighedLine;
+use crate::heat::vessel::Wall;
 use crate::heat::{HeatShares, MixPart, mix_temperature, part_temperature_for};
 use crate::ingredient::Ingredient;
 use crate::ingredient::Role;
@@ -10,8 +11,7 @@ use crate::number::limit;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-/// Heat capacity of steel, J/(kg K), and the share of a bowl that takes part (assumed).
-const STEEL: f64 = 500.0;
+/// Share of a bowl that takes part (assumed).
 const BOWL_SHARE: f64 = 0.5;
 /// Air of the room the bowl stands in, °C.
 const BOWL_C: f64 = 20.0;
@@ -59,8 +59,9 @@ pub fn start_temperature(start: &Start, lines: &[WeighedLine]) -> Option<StartTe
     }
     // The bowl grows with the batch, less than it.
     let kg: f64 = parts.iter().map(|part| part.kg).sum();
-    let bowl = (start.bowl_g > 0.0)
-        .then(|| (BOWL_SHARE * STEEL * 1e-3 * start.bowl_g * (kg / 0.4).max(0.25).sqrt(), BOWL_C));
+    let bowl = (start.bowl_g > 0.0).then(|| {
+        (BOWL_SHARE * Wall::Steel.capacity() * 1e-3 * start.bowl_g * (kg / 0.4).max(0.25).sqrt(), BOWL_C)
+    });
     let t = mix_temperature(&parts, bowl);
     let spoken = |of: Role| match of {
         Role::Whippable => "whipped cream",

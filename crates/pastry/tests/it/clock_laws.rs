@@ -442,3 +442,19 @@ fn what_is_frozen_through_comes_out_and_thaws_overnight() {
     let hours: f64 = thaws.split(' ').next().unwrap().parse().unwrap();
     assert!((8.0..=16.0).contains(&hours), "{thaws}");
 }
+
+#[test]
+fn what_goes_the_other_way_or_never_freezes_says_so() {
+    let bowl_at = |place: Surroundings| asked(ganache(400.0), bowl(160.0), at(place), 18.0);
+    // heat_checks: 300 g of ganache from 18 to 30 °C at 800 W and half the level: 30 to 75 s (common practice); 400 g here.
+    let warmed = minutes(&bowl_at(Surroundings::Microwave), BodyPoint::Mean, 30.0);
+    assert!((0.5..=1.6).contains(&warmed), "{warmed}");
+    let endless = answer(&bowl_at(Surroundings::Microwave));
+    assert!(endless.curve.usual.iter().all(|t| *t <= 100.0), "{:?}", endless.curve.usual.last());
+    let mut hot = bowl_at(Surroundings::Fridge);
+    (hot.places[0].air_c, hot.start_c) = (Some(90.0), Some(60.0));
+    assert!(answer(&hot).sentence.contains("gets warmer there"), "{}", answer(&hot).sentence);
+    let rum = formula("syrup", "soak", &[("rum40", 500.0)]);
+    let cold = answer(&asked(rum, vessel(VesselKind::Bottle), at(Surroundings::Freezer), 20.0));
+    assert!(cold.sets.iter().all(|own| own.stage != SetStage::Frozen), "{:?}", cold.sets);
+}

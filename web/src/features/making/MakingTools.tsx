@@ -67,11 +67,11 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
   }
   return (
     <>
-      <div role="toolbar" aria-label="Make" className="no-print grid grid-cols-[repeat(5,auto)] gap-1">
+      <div role="toolbar" aria-label="Make" className="no-print flex flex-wrap gap-1">
         {TOOLS.map((tool) => (
           <Button
             key={tool.word}
-            className="gap-1 px-1 max-narrow:[&_kbd]:hidden"
+            className="flex-auto gap-1 px-1 max-narrow:[&_kbd]:hidden"
             hotkey={tool.key.toUpperCase()}
             disabled={!possible}
             onClick={() => start(tool.word)}
