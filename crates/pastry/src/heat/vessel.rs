@@ -593,13 +593,13 @@ mod tests {
     fn a_bowl_is_as_wide_as_what_goes_in_and_never_runs_over() {
         let bowl = VesselDocument::usual(VesselKind::Bowl);
         let words = |kg: f64| bowl.filled(kg, 1100.0).words;
-        assert_eq!(words(1.0), "a steel bowl 20 cm wide");
+        assert_eq!(words(1.0), "a steel bowl 18 cm wide");
         assert_eq!(words(0.3), "a steel bowl 14 cm wide");
         let small = VesselDocument { diameter_mm: Some(120.0), ..bowl };
         let faults = small.faults("vessel", 1.0, 1100.0);
         assert_eq!(faults[0].message, "it goes over the rim: take a bowl of 16 cm, or more of them");
         let tray = VesselDocument::usual(VesselKind::Tray);
-        assert!(tray.faults("vessel", 30.0, 1100.0)[0].message.contains("3 of them"));
+        assert!(tray.faults("vessel", 30.0, 1100.0)[0].message.contains("2 of them"));
         let odd = VesselDocument { height_mm: Some(20.0), ..tray };
         assert!(odd.faults("vessel", 1.0, 1100.0)[0].message.contains("leave it out"));
     }
