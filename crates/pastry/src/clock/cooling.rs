@@ -3,13 +3,15 @@
 use crate::clock::document::ClockDocument;
 use crate::formula::Mixture;
 use crate::heat::body::Watched;
+use crate::heat::filled::Filled;
 use crate::heat::flowing::{Liquid, carries};
 use crate::heat::form::Shaped;
 use crate::heat::network::{Course, Until};
 use crate::heat::stand::{StandDocument, Stands};
 use crate::heat::stirred::BOILS_C;
 use crate::heat::surroundings::Surroundings;
-use crate::heat::vessel::{Filled, SPONGE, SPONGE_AIR, VesselDocument, VesselKind};
+use crate::heat::underneath::{SPONGE, SPONGE_AIR};
+use crate::heat::vessel::{VesselDocument, VesselKind};
 use crate::heat::{MadeOf, Material, Solutes};
 use crate::ingredient::composition::Part;
 use crate::rheology::History;

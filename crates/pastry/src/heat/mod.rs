@@ -2,9 +2,11 @@
 //! out.
 //!
 //! [`enthalpy`] is heat, conduction and density from composition, [`freezing`] where ice begins and how much of it there is,
-//! [`material`] the tables made of both, [`body`] layers and what they stand in, [`network`] how they cool or warm, [`mod@air`] the water in what it stands in, [`case`]
-//! a body as it is written down, [`shape`] what that is as a [`form`] of cells, [`cooling`] its answer, [`boiling`] syrup and what is boiled down, [`setting`] what sets on the way,
-//! [`safety`] the limits of codes, [`mix`] the balance of parts and bowl.
+//! [`material`] the tables made of both, [`body`] layers and what they stand in, [`network`] how they cool or warm, [`mod@air`]
+//! the water in what it stands in, [`case`] a body as it is written down, [`shape`] what that is as a [`form`] of cells,
+//! [`cooling`] its answer, [`boiling`] syrup and what is boiled down, [`setting`] what sets on the way, [`safety`] the limits of
+//! codes, [`mix`] the balance of parts and bowl. [`vessel`] and [`wall`] are what a mass stands in, [`underneath`] what it comes
+//! on, [`filled`] the body that makes.
 
 pub mod air;
 pub mod body;
@@ -14,6 +16,7 @@ mod cells;
 pub mod cooling;
 pub mod enthalpy;
 mod faults;
+pub mod filled;
 pub mod flowing;
 pub mod form;
 pub mod freezing;
@@ -26,7 +29,9 @@ pub mod shape;
 pub mod stand;
 pub mod stirred;
 pub mod surroundings;
+pub mod underneath;
 pub mod vessel;
+pub mod wall;
 
 pub use body::{AsOne, Body, Face, Layer, Moist, Outline, Stretch, Watched};
 pub use case::CaseDocument;

@@ -35,13 +35,13 @@ pub fn gelatin_hours(history: History) -> f64 {
 }
 
 /// Hours at 10 °C after which gelatin has a share of its strength: 0.2 (86^f − 1).
-pub fn gelatin_hours_for(share: f64) -> f64 {
+pub fn hours_at_10_c(share: f64) -> f64 {
     0.2 * (86f64.powf(share) - 1.0)
 }
 
 /// When gelatin has a share of its strength, s, the last temperature held on; none where it does not set there.
 pub fn gelatin_sets_at(history: History, share: f64) -> Option<f64> {
-    let wanted = gelatin_hours_for(share);
+    let wanted = hours_at_10_c(share);
     let mut had = 0.0;
     for pair in history.windows(2) {
         let gained = counted_h(pair, gelatin_rate);

@@ -2,9 +2,10 @@
 
 use crate::fault::{Fault, FaultCode};
 use crate::heat::body::{AsOne, Face, Moist, Stretch};
+use crate::heat::filled::Filled;
 use crate::heat::stirred::{STIRRED_S, microwave_w};
 use crate::heat::surroundings::{By, Surroundings};
-use crate::heat::vessel::{Filled, VesselDocument, VesselKind};
+use crate::heat::vessel::{VesselDocument, VesselKind};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 

@@ -1,14 +1,13 @@
-//! What a mass stands in while it cools or warms: its sizes, its wall, what is open of it; and how that makes a body of cells.
+//! What a mass stands in while it cools or warms: its sizes, its wall, what is open of it, and what is wrong with those.
 
 use crate::code::codes;
 use crate::fault::{Fault, FaultCode};
-use crate::heat::enthalpy::HeatShares;
-use crate::heat::form::{Form, Shaped, bowl_depth, bowl_volume};
-use crate::heat::material::{MadeOf, Material, Solutes};
+use crate::heat::form::bowl_volume;
+use crate::heat::underneath::Underneath;
+use crate::heat::wall::{Wall, table};
 use crate::number::limit;
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
-use std::f64::consts::PI;
 use std::sync::LazyLock;
 use utoipa::ToSchema;
 
@@ -37,42 +36,6 @@ codes! {
         OnCake = "on_cake",
         /// A finished cake in its box.
         Boxed = "boxed",
-    }
-}
-
-codes! {
-    /// What a wall is made of.
-    Wall {
-        /// No wall.
-        Nothing = "none",
-        /// 1 mm of steel.
-        Steel = "steel",
-        /// 1.5 mm of aluminium.
-        Aluminium = "aluminium",
-        /// 4 mm of glass.
-        Glass = "glass",
-        /// 5 mm of ceramic.
-        Ceramic = "ceramic",
-        /// 2 mm of plastic.
-        Plastic = "plastic",
-        /// 3 mm of silicone.
-        Silicone = "silicone",
-        /// A strip of acetate.
-        Acetate = "acetate",
-        /// A closed cake box, with the air in it.
-        Card = "card",
-    }
-}
-
-codes! {
-    /// What a coat, a glaze or a drip comes on.
-    Underneath {
-        /// Bare sponge.
-        Sponge = "sponge",
-        /// A cake masked in buttercream.
-        Masked = "masked",
-        /// A mousse.
-        Mousse = "mousse",
     }
 }
 
@@ -119,7 +82,7 @@ pub struct VesselDocument {
 
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
 #[serde(rename_all = "snake_case")]
-enum Kind {
+pub(super) enum Kind {
     Bowl,
     Tray,
     Piece,
@@ -131,7 +94,7 @@ enum Kind {
 
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Deserialize)]
 #[serde(rename_all = "snake_case")]
-enum Cover {
+pub(super) enum Cover {
     Film,
     Open,
     Lid,
@@ -139,51 +102,19 @@ enum Cover {
 }
 
 #[derive(Debug, Clone, Deserialize)]
-struct Usual {
+pub(super) struct Usual {
     vessel: VesselKind,
-    words: String,
-    form: Kind,
-    wall: Wall,
-    diameter_mm: Option<f64>,
-    height_mm: Option<f64>,
+    pub(super) words: String,
+    pub(super) form: Kind,
+    pub(super) wall: Wall,
+    pub(super) diameter_mm: Option<f64>,
+    pub(super) height_mm: Option<f64>,
     most_kg: Option<f64>,
-    cover: Cover,
-}
-
-#[derive(Debug, Clone, Deserialize)]
-struct WallRow {
-    wall: Wall,
-    words: Option<String>,
-    resistance: f64,
-    capacity: f64,
-    kg_m2: f64,
-}
-
-fn table<K: std::hash::Hash + Eq, T: serde::de::DeserializeOwned>(
-    text: &str,
-    key: impl Fn(&T) -> K,
-) -> HashMap<K, T> {
-    csv::Reader::from_reader(text.as_bytes())
-        .deserialize()
-        .map(|row| {
-            let row: T = row.expect("a table of vessels is well formed");
-            (key(&row), row)
-        })
-        .collect()
+    pub(super) cover: Cover,
 }
 
 static USUAL: LazyLock<HashMap<VesselKind, Usual>> =
     LazyLock::new(|| table(include_str!("../../data/vessels.csv"), |row: &Usual| row.vessel));
-static WALLS: LazyLock<HashMap<Wall, WallRow>> =
-    LazyLock::new(|| table(include_str!("../../data/walls.csv"), |row: &WallRow| row.wall));
-
-impl Wall {
-    /// Heat capacity of what it is made of, J/(kg K).
-    pub fn capacity(self) -> f64 {
-        WALLS[&self].capacity
-    }
-}
-
 /// Rims of bowls, mm (common practice).
 const RIMS_MM: [f64; 12] =
     [120.0, 140.0, 160.0, 180.0, 200.0, 220.0, 240.0, 280.0, 320.0, 360.0, 420.0, 500.0];
@@ -191,39 +122,18 @@ const RIMS_MM: [f64; 12] =
 const TRAYS_MM: [[f64; 2]; 3] = [[300.0, 200.0], [400.0, 300.0], [600.0, 400.0]];
 const LOW_M: f64 = 0.012;
 /// A bowl is filled to this share of what it holds.
-const FILLED: f64 = 0.6;
+pub(super) const FILLED: f64 = 0.6;
 /// Deepest a tray or a bag is filled, m.
 const DEEPEST_M: f64 = 0.1;
-/// Film and lid, m² K/W: a lid has air under it (assumed).
-const FILM: f64 = 1e-4;
-const LID: f64 = 0.1;
-/// What is looked at of a cake under a coat, m: to its middle. And of the mask on it.
-const CAKE_M: f64 = 0.03;
-const MASK_M: f64 = 0.008;
-
-/// A vessel with what is in it.
-#[derive(Debug, Clone)]
-pub struct Filled {
-    kind: VesselKind,
-    form: Form,
-    wall: &'static WallRow,
-    cover: Cover,
-    uncovered: bool,
-    on: Option<(Underneath, f64)>,
-    /// Area of the wall that the mass touches, m².
-    touched_m2: f64,
-    /// How many of them.
-    pub count: f64,
-    /// How much is in one, kg.
-    pub kg_each: f64,
-    /// How deep or thick it stands in it, m.
-    pub depth_m: f64,
-    /// "a steel bowl 20 cm wide".
-    pub words: String,
+/// Millimetres as centimetres are said.
+pub(super) fn cm(mm: f64) -> String {
+    limit((mm * 0.1 * 10.0).round() / 10.0)
 }
 
-fn cm(mm: f64) -> String {
-    limit((mm * 0.1 * 10.0).round() / 10.0)
+impl VesselKind {
+    pub(super) fn row(self) -> &'static Usual {
+        &USUAL[&self]
+    }
 }
 
 impl VesselDocument {
@@ -321,7 +231,7 @@ impl VesselDocument {
     }
 
     /// Length and width of a tray for so much in it, mm: where nobody said, the smallest in which it stands low.
-    fn tray_mm(&self, volume: f64) -> [f64; 2] {
+    pub(super) fn tray_mm(&self, volume: f64) -> [f64; 2] {
         let low = |[length, width]: &[f64; 2]| volume / (1e-6 * length * width) <= LOW_M;
         let usual = TRAYS_MM.into_iter().find(low).unwrap_or(TRAYS_MM[TRAYS_MM.len() - 1]);
         match (self.length_mm, self.width_mm) {
@@ -333,111 +243,9 @@ impl VesselDocument {
     }
 
     /// Area of it, m².
-    fn area(&self, volume: f64) -> f64 {
+    pub(super) fn area(&self, volume: f64) -> f64 {
         let [length, width] = self.tray_mm(volume);
         1e-6 * length * width
-    }
-
-    /// With so much of so dense a mass in it, kg and kg/m³. Only of what has no faults.
-    pub fn filled(&self, kg: f64, density: f64) -> Filled {
-        let own = &USUAL[&self.kind];
-        let wall = &WALLS[&self.wall.unwrap_or(own.wall)];
-        let count = f64::from(self.count.unwrap_or(1));
-        let volume = kg / density / count;
-        let diameter_mm = self.diameter_mm.or(own.diameter_mm).unwrap_or(200.0);
-        let height_mm = self.height_mm.or(own.height_mm).unwrap_or(50.0);
-        let (radius_m, height_m) = (5e-4 * diameter_mm, 1e-3 * height_mm);
-        let noun = own.words.split_once(' ').map_or(own.words.as_str(), |(_, noun)| noun);
-        let wide = |mm: f64| match &wall.words {
-            Some(word) => format!("{word} {noun} {} cm wide", cm(mm)),
-            None => format!("{noun} {} cm wide", cm(mm)),
-        };
-        let many = |words: String| match count {
-            c if c > 1.0 => format!("{c:.0} of a {words}"),
-            _ => format!("a {words}"),
-        };
-        let (form, depth_m, words) = match own.form {
-            Kind::Bowl => {
-                let rim_mm = self.diameter_mm.or_else(|| rim_for(volume / FILLED)).unwrap_or(500.0);
-                let depth_m = bowl_depth(5e-4 * rim_mm, volume);
-                (Form::Bowl { rim_m: 5e-4 * rim_mm, depth_m }, depth_m, many(wide(rim_mm)))
-            }
-            Kind::Tray => {
-                let depth_m = volume / self.area(volume);
-                let [length, width] = self.tray_mm(volume).map(cm);
-                let words = format!("tray of {width} × {length} cm");
-                (Form::Slab { thickness_m: depth_m, one_sided: false }, depth_m, many(words))
-            }
-            Kind::Piece | Kind::Boxed => {
-                let words = format!("{} {} cm wide, {} cm high", noun, cm(diameter_mm), cm(height_mm));
-                let words = match own.form {
-                    Kind::Boxed => {
-                        format!("a cake {} cm wide, {} cm high, in its box", cm(diameter_mm), cm(height_mm))
-                    }
-                    _ => format!("a {words}"),
-                };
-                (Form::Round { radius_m, hole_m: 0.0, height_m }, height_m, words)
-            }
-            Kind::Dome => (
-                Form::Dome { radius_m, height_m },
-                height_m,
-                format!("a dome {} cm wide, {} cm high", cm(diameter_mm), cm(height_mm)),
-            ),
-            Kind::Bag => {
-                let length_m = volume / (PI * radius_m * radius_m);
-                (
-                    Form::Round { radius_m, hole_m: 0.0, height_m: length_m },
-                    2.0 * radius_m,
-                    many("piping bag".into()),
-                )
-            }
-            Kind::Coat => {
-                let under = match self.on.unwrap_or(Underneath::Masked) {
-                    Underneath::Sponge => "bare sponge",
-                    Underneath::Masked => "a masked cake",
-                    Underneath::Mousse => "a mousse",
-                };
-                let words = format!("{} mm on {under} of {} °C", limit(height_mm), limit_c(self.cake_c()));
-                (Form::Slab { thickness_m: height_m, one_sided: true }, height_m, words)
-            }
-        };
-        let kg_each = match form {
-            Form::Round { radius_m, height_m, .. } => PI * radius_m * radius_m * height_m * density,
-            Form::Dome { radius_m: a, height_m: h } => PI * h / 6.0 * (3.0 * a * a + h * h) * density,
-            _ => kg / count,
-        };
-        let touched_m2 = match form {
-            Form::Slab { thickness_m, .. } => kg_each / (density * thickness_m),
-            Form::Round { radius_m, height_m, .. } => PI * radius_m * (radius_m + 2.0 * height_m),
-            Form::Dome { radius_m, height_m } => PI * (radius_m * radius_m + height_m * height_m),
-            Form::Bowl { rim_m, depth_m } => 2.0 * PI * rim_m * depth_m,
-            Form::Ball { diameter_m } => PI * diameter_m * diameter_m,
-        };
-        let count = match own.form {
-            Kind::Piece | Kind::Dome => kg / kg_each,
-            _ => count,
-        };
-        Filled {
-            kind: self.kind,
-            form,
-            wall,
-            cover: match (own.cover, self.covered) {
-                (Cover::Open, Some(true)) => Cover::Film,
-                (Cover::Film | Cover::Lid, Some(false)) => Cover::Open,
-                (cover, _) => cover,
-            },
-            uncovered: self.covered == Some(false) && own.cover != Cover::Closed,
-            on: (own.form == Kind::Coat).then(|| (self.on.unwrap_or(Underneath::Masked), self.cake_c())),
-            touched_m2,
-            count,
-            kg_each,
-            depth_m,
-            words,
-        }
-    }
-
-    fn cake_c(&self) -> f64 {
-        self.on_c.unwrap_or(5.0)
     }
 
     /// Whether what is in it can be stirred.
@@ -451,124 +259,9 @@ impl VesselDocument {
     }
 }
 
-fn limit_c(t_c: f64) -> String {
-    if t_c < 0.0 { format!("−{}", limit(-t_c)) } else { limit(t_c) }
-}
-
 /// The narrowest bowl that holds so much, mm.
-fn rim_for(volume: f64) -> Option<f64> {
+pub(super) fn rim_for(volume: f64) -> Option<f64> {
     RIMS_MM.into_iter().find(|mm| bowl_volume(5e-4 * mm, 5e-4 * mm) >= volume)
-}
-
-/// A butter sponge, by what is usually in it, and its air (assumed).
-pub const SPONGE: HeatShares = HeatShares {
-    water: 0.25,
-    protein: 0.06,
-    sugar: 0.28,
-    starch: 0.21,
-    fibre: 0.008,
-    ash: 0.012,
-    alcohol: 0.0,
-    cocoa_fat: 0.0,
-    milk_fat: 0.16,
-    lauric_fat: 0.0,
-    oil: 0.02,
-};
-/// Air of it.
-pub const SPONGE_AIR: f64 = 0.58;
-
-/// What is under a coat, by what is usually in it (assumed). Its fat is counted as on the way down: were it to melt it would take up
-/// more, and a drip would be told to stand sooner than cooks see it stand.
-fn underneath(what: Underneath) -> (Material, Option<Material>) {
-    let made = |shares: HeatShares, air: f64, fat_outside: bool| {
-        let solutes = Solutes::lumped(&shares, 342.3);
-        Material::new(&MadeOf { shares, air, fat_outside, solutes, cooling: true })
-    };
-    let sponge = SPONGE;
-    let mask = HeatShares {
-        water: 0.21,
-        protein: 0.021,
-        sugar: 0.33,
-        ash: 0.004,
-        milk_fat: 0.435,
-        ..HeatShares::default()
-    };
-    let mousse = HeatShares {
-        water: 0.64,
-        protein: 0.025,
-        sugar: 0.185,
-        fibre: 0.01,
-        ash: 0.005,
-        milk_fat: 0.135,
-        ..HeatShares::default()
-    };
-    match what {
-        Underneath::Sponge => (made(sponge, SPONGE_AIR, false), None),
-        Underneath::Masked => (made(sponge, SPONGE_AIR, false), Some(made(mask, 0.25, false))),
-        Underneath::Mousse => (made(mousse, 0.4, false), None),
-    }
-}
-
-impl Filled {
-    /// Which.
-    pub fn kind(&self) -> VesselKind {
-        self.kind
-    }
-
-    /// How cold what it comes on is, °C; none where it comes on nothing.
-    pub fn on_c(&self) -> Option<f64> {
-        self.on.map(|(_, on_c)| on_c)
-    }
-
-    /// Whether its film or lid was taken off, so that it steams. What is open by nature (a mould, a coat) stands cool or has a
-    /// skin, and is taken to give off none.
-    pub fn steams(&self) -> bool {
-        self.uncovered
-    }
-
-    /// What lies on its top, m² K/W, where that is not open.
-    pub fn cover(&self) -> f64 {
-        match self.cover {
-            Cover::Open => 0.0,
-            Cover::Film => FILM,
-            Cover::Lid => LID,
-            Cover::Closed => self.wall.resistance,
-        }
-    }
-
-    /// What its wall lets through less, m² K/W.
-    pub fn wall(&self) -> f64 {
-        self.wall.resistance
-    }
-
-    /// Where a mass at `t_c` comes to when it is poured into it cold, at `vessel_c`, °C: Σ m c T over Σ m c. What was made in
-    /// its bowl has warmed that already.
-    pub fn poured_c(&self, material: &Material, t_c: f64, vessel_c: f64) -> f64 {
-        if matches!(self.kind, VesselKind::Bowl | VesselKind::OnCake | VesselKind::Boxed) {
-            return t_c;
-        }
-        let of_wall = self.wall_capacity();
-        let of_mass = self.kg_each * material.capacity(t_c);
-        (of_mass * t_c + of_wall * vessel_c) / (of_mass + of_wall)
-    }
-
-    /// Heat capacity of the wall it touches, J/K.
-    pub fn wall_capacity(&self) -> f64 {
-        self.touched_m2 * self.wall.kg_m2 * self.wall.capacity
-    }
-
-    /// The body of it: from `start_c` to about `ends_c`, its strongest face letting through so much, W/(m² K).
-    pub fn shaped(&self, material: Material, [start_c, ends_c]: [f64; 2], strongest: f64) -> Shaped {
-        let Some((what, on_c)) = self.on else {
-            return Shaped::one(self.form, material, [start_c, ends_c], strongest);
-        };
-        let (cake, mask) = underneath(what);
-        let mut layers = vec![(cake, CAKE_M, on_c)];
-        layers.extend(mask.map(|mask| (mask, MASK_M, on_c)));
-        layers.push((material, self.depth_m, start_c));
-        let watch = layers.len() - 1;
-        Shaped::stack(layers, None, Some(watch))
-    }
 }
 
 #[cfg(test)]
@@ -585,7 +278,7 @@ mod tests {
             assert!(filled.count * filled.kg_each > 0.2, "{kind}: {filled:?}");
         }
         for wall in Wall::ALL {
-            assert!(WALLS[wall].resistance >= 0.0, "{wall}");
+            assert!(wall.row().resistance >= 0.0, "{wall}");
         }
     }
 

@@ -1,7 +1,7 @@
 //! The temperature a school leaves its mass at.
 
 use crate::formula::WeighedLine;
-use crate::heat::vessel::Wall;
+use crate::heat::wall::Wall;
 use crate::heat::{HeatShares, MixPart, mix_temperature, part_temperature_for};
 use crate::ingredient::Ingredient;
 use crate::ingredient::Role;

@@ -6,7 +6,9 @@ use pastry::clock::{ClockAnswer, ClockDocument};
 use pastry::heat::Surroundings;
 use pastry::heat::case::BodyPoint;
 use pastry::heat::stand::StandDocument;
-use pastry::heat::vessel::{Underneath, VesselDocument, VesselKind};
+use pastry::heat::underneath::Underneath;
+use pastry::heat::vessel::{VesselDocument, VesselKind};
+use pastry::heat::wall::Wall;
 use pastry::ingredient::Shelf;
 use pastry::method::clocked;
 use serde_json::json;
@@ -152,7 +154,7 @@ fn kitchens_see_what_the_clock_says() {
                     covered: Some(false),
                     ..glass
                 };
-                let mug = VesselDocument { wall: Some(pastry::heat::vessel::Wall::Ceramic), ..mug };
+                let mug = VesselDocument { wall: Some(Wall::Ceramic), ..mug };
                 let water = formula("syrup", "soak", &[("water", 275.0), ("sugar", 1.0)]);
                 minutes(&asked(water, mug, at(Bench), 85.0), Mean, 60.0)
             }

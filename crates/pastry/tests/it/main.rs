@@ -12,6 +12,7 @@ mod circles;
 mod clock_boil;
 mod clock_laws;
 mod clock_practice;
+mod clock_refusals;
 mod clock_second_route;
 mod composition;
 mod drips;
