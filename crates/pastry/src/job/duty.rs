@@ -310,6 +310,11 @@ pub trait Duty {
         point.yield_stress_pa
     }
 
+    /// Whether more is measured of what is looser: a depth, a length.
+    fn looser_is_more(&self) -> bool {
+        false
+    }
+
     /// Standard deviation of ln of what is measured.
     fn sigma(&self, _cream: Cream, banded: &Banded) -> f64 {
         banded.sigma_yield
@@ -323,7 +328,8 @@ pub trait Duty {
 
     /// Only inside or not, of the middle: for searches.
     fn outcome(&self, cream: Cream, point: &Consistency, t_c: f64, window: [f64; 2]) -> Outcome {
-        Outcome::of(self.value(cream, point, t_c), window)
+        let outcome = Outcome::of(self.value(cream, point, t_c), window);
+        if self.looser_is_more() { outcome.flipped() } else { outcome }
     }
 
     /// ln of the multipliers to the loose and the stiff edge. Open edges are far away.
@@ -354,6 +360,7 @@ pub trait Duty {
         let point = &banded.middle;
         let (value, sigma) = (self.value(cream, point, t_c), self.sigma(cream, banded));
         let outcome = self.outcome(cream, point, t_c, window);
+        let z = window.map(|limit| (limit / value).ln() / sigma);
         let barred = matches!(outcome, Outcome::TooWarm | Outcome::TooLean);
         Judged {
             outcome,
@@ -361,7 +368,7 @@ pub trait Duty {
             window,
             chance: if barred { 0.0 } else { chance(value, window[0], window[1], sigma) },
             map_window: cream.scaled(point, self.multipliers(cream, point, t_c, window)),
-            hint: Some(window.map(|limit| (limit / value).ln() / sigma)),
+            hint: Some(if self.looser_is_more() { [-z[1], -z[0]] } else { z }),
             ..Judged::PLAIN
         }
     }

@@ -14,6 +14,9 @@ use crate::rheology::{History, pectin};
 const STAYS_MIN: f64 = 240.0;
 /// Standard deviation of ln of the minutes something takes to set (assumed: a factor 1.8 either way).
 const SIGMA_TIME: f64 = 0.6;
+/// So near to an edge, in standard deviations, that where it is found and what is said of it may differ by rounding: there the
+/// middle is asked itself.
+const KNIFE_Z: f64 = 0.2;
 
 /// What is judged: a job, the mixture it is judged on, and in which state.
 #[derive(Debug, Clone, Copy)]
@@ -121,8 +124,12 @@ impl Question<'_> {
                 let point = self.prepared.at_after(t_c, self.history, clock);
                 duty.outcome(self.cream(clock), &point, t_c, self.window()) == Outcome::TooStiff
             };
+            let sets_first = || match done.abs() < KNIFE_Z {
+                true => self.outcome_at(t_c) == Outcome::TooStiff,
+                false => done < 0.0,
+            };
             judged.stands = match () {
-                () if done < 0.0 => Stands::SetsFirst,
+                () if sets_first() => Stands::SetsFirst,
                 () if stiff_in_hours() => Stands::Briefly,
                 () => Stands::Stays,
             };
@@ -213,9 +220,11 @@ impl Question<'_> {
         match &met.then {
             Some(then) if now == Outcome::Inside => {
                 match duty.outcome(self.cream(self.done()), then, t_c, window) {
-                    Outcome::Inside => Outcome::Inside,
                     // Sets before it is done.
-                    _ => Outcome::TooStiff,
+                    Outcome::TooStiff => Outcome::TooStiff,
+                    // The loose edge was met as it came: what thins by a hair while fat that was free is caught in
+                    // crystals is not stiff.
+                    _ => Outcome::Inside,
                 }
             }
             _ => now,
@@ -237,13 +246,15 @@ impl Question<'_> {
     pub fn right_after(&self, t_c: f64, clock: Clock) -> bool {
         let outcome = |clock: Clock| {
             let point = self.prepared.at_after(t_c, self.history, clock);
-            let outcome = self.job.duty().outcome(self.cream(clock), &point, t_c, self.window());
-            (outcome == Outcome::Inside).then_some(point)
+            (self.job.duty().outcome(self.cream(clock), &point, t_c, self.window()), point)
         };
-        let Some(now) = outcome(clock).filter(|_| self.undone().is_none()) else { return false };
+        let (as_it_comes, now) = outcome(clock);
+        if as_it_comes != Outcome::Inside || self.undone().is_some() {
+            return false;
+        }
         let done = Clock { hours: clock.hours + self.job.duty().minutes_needed() / 60.0, ..clock };
         self.prepared.unknown(&now, t_c, self.history).is_none()
-            && (!self.sets_at(t_c) || outcome(done).is_some())
+            && (!self.sets_at(t_c) || outcome(done).0 != Outcome::TooStiff)
     }
 
     /// Whether it stands near enough to what was checked.

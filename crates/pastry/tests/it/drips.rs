@@ -158,3 +158,29 @@ fn what_sets_while_it_is_done_has_less_of_a_chance() {
     }
     assert!(lost > 5, "{lost} lose some");
 }
+
+/// Forty standard deviations to either side of what is hardly known: a strip as thin as water comes to where its yield stress
+/// holds it before it has cooled at all, ever nearer by ever shorter strides. It comes to an end, and stiffer is never longer.
+#[test]
+fn however_thin_or_stiff_it_is_taken_to_be_a_drip_comes_to_an_end() {
+    let mut ends = 0;
+    for document in drips().iter().step_by(5) {
+        let predictor = predictor(document);
+        for t_c in [5.0, 20.0, 33.0, 60.0] {
+            let course = DripCourse::new(&predictor.base, t_c, 5.0, 0.9, predictor.base.clock());
+            for yields in [-3.0f64, -1.0, 0.0, 1.0, 3.0] {
+                let mut before = f64::INFINITY;
+                for thins in (-30..=30).map(|step| 2.0 * f64::from(step)) {
+                    let mm = course.about_mm(yields.exp(), thins.exp());
+                    assert!(mm.is_finite() && mm <= 200.0, "{mm} mm at {t_c} °C");
+                    assert!(
+                        mm <= 1.02 * before + 0.5,
+                        "{before} mm, then {mm} mm: {yields}, {thins}, {t_c} °C"
+                    );
+                    (before, ends) = (mm, ends + 1);
+                }
+            }
+        }
+    }
+    assert!(ends > 10_000, "{ends}");
+}

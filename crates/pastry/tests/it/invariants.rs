@@ -194,6 +194,23 @@ proptest! {
     }
 }
 
+/// Tahini held as a jelly at 0 °C: free oil is caught in crystals, so in the three minutes of a drip it thins by a tenth
+/// and leaves the window at its loose edge. What leaves there has not set.
+#[test]
+fn what_thins_while_a_job_is_done_is_not_told_too_stiff() {
+    let predictor = Predictor::new(&mixture(&[("tahini", 0.1)]), System::Jelly, &Options::default());
+    let banded = predictor.at(0.0, History::Fresh);
+    let mut thinned = 0;
+    for job in Job::usual() {
+        let (prepared, history) = (&predictor.base, History::Fresh);
+        let question = Question { job: &job, prepared, axis: MapAxis::ViscosityPaS, history };
+        let met = question.meet(0.0);
+        thinned += usize::from(met.then.is_some_and(|then| then.viscosity_pa_s < met.now.viscosity_pa_s));
+        assert_eq!(question.judge(&banded, 0.0, None).outcome, question.outcome_at(0.0), "{job:?}");
+    }
+    assert!(thinned > 0, "it no longer thins: the case says nothing");
+}
+
 #[test]
 fn a_line_of_zero_grams_changes_nothing() {
     let plain = mixture(&[("dark60", 200.0), ("cream36", 150.0)]);

@@ -161,8 +161,8 @@ impl Duty for SoakGeometry {
         [times(window[1]), times(window[0])]
     }
 
-    fn outcome(&self, cream: Cream, point: &Consistency, t_c: f64, window: [f64; 2]) -> Outcome {
-        Outcome::of(self.value(cream, point, t_c), window).flipped()
+    fn looser_is_more(&self) -> bool {
+        true
     }
 
     /// That it is not as sweet as it was meant to be.

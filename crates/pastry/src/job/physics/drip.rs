@@ -27,6 +27,9 @@ const SLICES: usize = 96;
 const PER_NODE: usize = SLICES / (NODES - 1);
 /// Where the burst is over: it lengthens by less than this, of itself, while it loses a share e of its warmth.
 const BURST_ENDS: f64 = 8.0;
+/// Shortest stride of the burst, share of the length with its lip: what is as thin as water comes so near to where it stops
+/// before it has cooled at all.
+const ARRIVED: f64 = 1e-6;
 /// Longest stride after that, of ln warmth: between two strides the cream is not looked at.
 const STRIDE: f64 = 0.6;
 
@@ -210,7 +213,8 @@ impl DripCourse {
         while at.u < whole && time < LONGEST_TIME && stride > 1e-9 {
             let (next, error) = self.creep(&at, times, stride, strides.tolerance);
             let scale = 0.8 / error.max(1e-3).sqrt().sqrt();
-            if error > 1.0 || next.u < at.u {
+            // Not a number is no stride either.
+            if !(error <= 1.0 && next.u >= at.u) {
                 stride *= scale.clamp(0.1, 0.7);
                 continue;
             }
@@ -236,6 +240,9 @@ impl DripCourse {
         }
         let reach = (at.thick / at.with.held - 1.0) * at.u;
         let step = (strides.burst * at.u).min(strides.reach * reach).min(0.1 / first);
+        if step < ARRIVED * at.u {
+            return None;
+        }
         let ahead = |way: f64, x: f64| {
             let thick = self.section / (at.u + way);
             let speed = at.with.after(x).speed(thick);
@@ -270,7 +277,9 @@ impl DripCourse {
         let b = (grows + 4.0 * per * a + 1.5 * stride * by_x) * down;
         let c = (growth(u + 2.0 * a) + per * (a - b)) * down;
         let d = (growth(u + 2.0 * a + c) + per * (a - b - 8.0 / 3.0 * c)) * down;
-        (self.strip(then, u + 2.0 * a + c + d), d.abs() / (tolerance * u))
+        // What flows is never longer than where its yield stress holds it.
+        let held_at = self.section / held.min(then.held);
+        (self.strip(then, (u + 2.0 * a + c + d).min(held_at)), d.abs() / (tolerance * u))
     }
 
     /// The z at which the drip is `length_mm` long when yield stress is multiplied by exp(z σ_yield) and viscosity by
