@@ -4807,7 +4807,7 @@ export interface components {
          * @description What has become of it.
          * @enum {string}
          */
-        SetStage: "takes_a_layer" | "turns_out" | "agar_set" | "starch_set" | "rested" | "firm" | "stands" | "frozen";
+        SetStage: "takes_a_layer" | "turns_out" | "agar_set" | "starch_set" | "rested" | "shell" | "firm" | "stands" | "frozen";
         /** @description When something has set so far. */
         Sets: {
             /** @description "Turns out at 16:20, not before 15:40". */

@@ -32,6 +32,10 @@ const OPEN_END_ON_CAKE_MIN: f64 = 720.0;
 const BETWEEN: f64 = 0.25;
 /// Sponge in a finished cake, of its volume (assumed).
 const SPONGE_OF_CAKE: f64 = 0.6;
+/// Chocolate has less water than this and more cocoa butter (European directive 2000/36, from memory: 18 % and more in dark,
+/// couverture 31 %; its water is about a hundredth).
+const CHOCOLATE_WATER: f64 = 0.02;
+const CHOCOLATE_FAT: f64 = 0.18;
 /// Nearer than this to where it stands nobody waits for the rest, K.
 const AS_GOOD_AS_K: f64 = 0.8;
 
@@ -102,6 +106,11 @@ impl<'a> Mass<'a> {
         self.made.solutes.ice(t_c)
     }
 
+    /// Whether it is chocolate and nothing else: hardly any water, and cocoa butter.
+    pub fn is_chocolate(&self) -> bool {
+        self.water < CHOCOLATE_WATER && self.made.shares.cocoa_fat > CHOCOLATE_FAT
+    }
+
     /// Where it begins to freeze, °C; none where it does not.
     pub fn freezes_c(&self) -> Option<f64> {
         self.made.solutes.begins_c()
@@ -133,6 +142,11 @@ pub struct Cooling<'a> {
 }
 
 impl<'a> Cooling<'a> {
+    /// What it is.
+    pub fn mass(&self) -> &Mass<'a> {
+        self.mass
+    }
+
     /// So many kilograms of a mass in a vessel.
     pub fn new(
         mass: &'a Mass<'a>,

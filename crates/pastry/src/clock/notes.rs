@@ -56,6 +56,11 @@ pub fn notes(
         };
         add(true, words);
     }
+    if mass.is_chocolate() && cooling.cools() {
+        let words = "It must be tempered: what is not sets grey and soft, and never lets go of its mould. Dip a knife \
+                     first: in a room of 20 °C it is dry and shiny in five minutes";
+        add(false, words.to_owned());
+    }
     let kg = cooling.filled.kg_each * cooling.filled.count.max(1.0);
     let watts = |seconds: f64| {
         let [a, b] = [0.0, seconds].map(|s| courses.usual.at(Watched::Mean, s));

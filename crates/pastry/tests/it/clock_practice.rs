@@ -2,6 +2,7 @@
 
 use crate::support::{number, rows};
 use pastry::assess::FormulaDocument;
+use pastry::clock::sets::SetStage;
 use pastry::clock::{ClockAnswer, ClockDocument};
 use pastry::heat::Surroundings;
 use pastry::heat::case::BodyPoint;
@@ -177,6 +178,37 @@ fn kitchens_see_what_the_clock_says() {
         }
     }
     assert!(held >= 17 && wrong.is_empty(), "{held}: {wrong:#?}");
+}
+
+/// Common practice: shells of 2 to 3 mm come off after 15 to 40 minutes in a fridge of 10 to 12 °C, after an hour or two in a
+/// cool room, and in a kitchen of 27 °C never. Milk chocolate takes longer; a ganache has no such stage.
+#[test]
+fn a_shell_of_tempered_chocolate_lets_go_of_its_mould() {
+    let stage = |chocolate: &[(&str, f64)], air_c: f64| {
+        let mut shell = asked(
+            formula("ganache", "coat", chocolate),
+            vessel(VesselKind::Mould),
+            at(Surroundings::Bench),
+            31.0,
+        );
+        (shell.vessel.height_mm, shell.vessel.diameter_mm) = (Some(2.5), Some(40.0));
+        shell.places[0].air_c = Some(air_c);
+        let answer = answer(&shell);
+        assert!(answer.notes.iter().any(|note| note.words.contains("tempered")) == (chocolate.len() == 1));
+        answer
+            .sets
+            .iter()
+            .find(|own| own.stage == SetStage::Shell)
+            .map(|own| own.when.as_ref().map(|when| when.min))
+    };
+    let dark = |air_c: f64| stage(&[("dark60", 300.0)], air_c).unwrap();
+    let within = |low: f64, high: f64, min: Option<f64>| min.is_some_and(|min| (low..=high).contains(&min));
+    assert!(within(15.0, 40.0, dark(11.0)), "{:?}", dark(11.0));
+    assert!(within(30.0, 120.0, dark(18.0)), "{:?}", dark(18.0));
+    assert_eq!(dark(27.5), None);
+    // In the cold it is the heat that has to go, in a cool room the fat that has to set.
+    assert!(stage(&[("milk35", 300.0)], 18.0).unwrap() > dark(18.0));
+    assert_eq!(stage(&[("dark60", 300.0), ("cream36", 100.0)], 11.0), None);
 }
 
 #[test]
