@@ -2,16 +2,18 @@
 
 use crate::heat_vectors::{made_of, near, vectors};
 use crate::support::{number, rows};
+use pastry::assess::baume::baume;
 use pastry::formula::egg_heat::EggKind;
 use pastry::heat::boiling::{
     SEA_PA, air_pa, boil_down, boils_higher_up, brix_as_sucrose, brix_boiling_at, syrup_boils_c,
-    water_boils_c,
+    syrup_capacity, water_boils_c,
 };
 use pastry::heat::safety::{CoolingRule, Kept, egg_is_safe, made_safe};
 use pastry::heat::setting::{
     UNMOULDS, ganache_hours, gelatin_hours, gelatin_rate, gelatin_sets_at, gelatin_share, starch_share,
 };
 use pastry::heat::{Face, Material};
+use pastry::rheology::serum::syrup_viscosity;
 use serde_json::Value;
 
 fn of(value: &Value, key: &str) -> f64 {
@@ -30,6 +32,20 @@ fn passes(history: &[(f64, f64)], t_c: f64) -> Option<f64> {
     let pair = history.windows(2).find(|pair| pair[0].1 > t_c && pair[1].1 <= t_c)?;
     let [(from, a), (to, b)] = [pair[0], pair[1]];
     Some(from + (to - from) * (a - t_c) / (a - b))
+}
+
+/// Ours rests on tables of its own: viscosity is drawn towards that of water where syrup is thin, Baumé is read off Plato's table.
+#[test]
+fn a_syrup_is_what_the_vectors_say() {
+    for vector in vectors("syrup") {
+        let [brix, t_c] = ["B", "T"].map(|key| of(&vector["input"], key));
+        near("capacity", syrup_capacity(brix, t_c), of(&vector["expect"], "cp"), 1e-9);
+        near("viscosity", syrup_viscosity(brix, t_c), of(&vector["expect"], "viscosity"), 0.05);
+        near("Baumé", baume(brix), of(&vector["expect"], "baume145"), 2e-3);
+    }
+    for vector in vectors("baume") {
+        near("back", baume(of(&vector["expect"], "brix145")), of(&vector["input"], "be"), 2e-3);
+    }
 }
 
 #[test]
