@@ -148,3 +148,24 @@ async fn a_syrup_over_a_ring_says_at_which_weight_to_stop() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn with_the_server_gone_what_stands_in_a_sheet_says_that_it_is_from_before() {
+    ui("clock_offline", async |ui| {
+        with_clock(ui, "Ember dark glaze").await;
+        ui.wait_for("a window", async || verdict(ui).await.starts_with("Right to coat")).await;
+        let before = verdict(ui).await;
+        ui.stop_server().await;
+        ui.click(&select("In", "a wide tray")).await;
+        ui.find(&format!("{DIALOG}//*[@role='alert'][contains(., 'What stands here may be from before')]"))
+            .await;
+        ui.find(&format!("{DIALOG}//p[contains(., 'worked out anew when the server answers')]")).await;
+        assert_eq!(verdict(ui).await, before);
+        ui.start_server_again().await;
+        // It asks again by itself, and the choice is still there.
+        ui.wait_for("the tray's own window", async || verdict(ui).await != before).await;
+        ui.find(&format!("{DIALOG}//p[contains(., 'A tray of ')]")).await;
+        assert!(!ui.has(&format!("{DIALOG}//p[contains(., 'From before')]")).await);
+    })
+    .await;
+}

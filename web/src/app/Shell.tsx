@@ -12,6 +12,7 @@ import { useKeys } from '../lib/keys'
 import { rememberTheme, storedTheme } from '../lib/theme'
 import { Keycap } from '../ui/Button'
 import { PhasePatterns } from '../ui/phases'
+import { SheetNotice } from '../ui/sheetNotice'
 import { KeysSheet } from './KeysSheet'
 
 /** The ticket rail above, one tray below. */
@@ -21,27 +22,29 @@ export function Shell() {
   setWall(useKitchen().data?.time_zone)
   useKeys('Everywhere', [{ key: '?', words: 'This list', run: () => setKeys(true) }])
   return (
-    <RescueDesk>
-      <div className="flex min-h-screen flex-col">
-        <PhasePatterns />
-        <header className="no-print relative z-10 flex min-h-11 flex-wrap items-stretch gap-1 border-b-[3px] border-line bg-well pr-3 pl-4">
-          <Brand />
-          <Rail />
-          <LibraryMenu />
-          <RescueButton />
-          <div className="ml-auto flex flex-wrap items-center gap-2">
-            <KitchenMenu onKeys={() => setKeys(true)} />
-            <ThemeSwitch />
-            <Clock />
-          </div>
-        </header>
-        <ServerNotice />
-        <KeysSheet open={keys} onOpenChange={setKeys} />
-        <main className="flex flex-1 flex-col px-[14px] pt-[14px] pb-[10px]">
-          <Outlet />
-        </main>
-      </div>
-    </RescueDesk>
+    <SheetNotice value={<ServerNotice inSheet />}>
+      <RescueDesk>
+        <div className="flex min-h-screen flex-col">
+          <PhasePatterns />
+          <header className="no-print relative z-10 flex min-h-11 flex-wrap items-stretch gap-1 border-b-[3px] border-line bg-well pr-3 pl-4">
+            <Brand />
+            <Rail />
+            <LibraryMenu />
+            <RescueButton />
+            <div className="ml-auto flex flex-wrap items-center gap-2">
+              <KitchenMenu onKeys={() => setKeys(true)} />
+              <ThemeSwitch />
+              <Clock />
+            </div>
+          </header>
+          <ServerNotice />
+          <KeysSheet open={keys} onOpenChange={setKeys} />
+          <main className="flex flex-1 flex-col px-[14px] pt-[14px] pb-[10px]">
+            <Outlet />
+          </main>
+        </div>
+      </RescueDesk>
+    </SheetNotice>
   )
 }
 
@@ -157,8 +160,8 @@ function ThemeSwitch() {
   )
 }
 
-/** Says when the server stopped answering, and when this is only the demo kitchen. */
-function ServerNotice() {
+/** Says when the server stopped answering; over a sheet also that what stands in it may be of before. */
+function ServerNotice({ inSheet = false }: { inSheet?: boolean }) {
   const health = useHealth()
   const keeps = useKeepsDrafts()
   const { refetch } = health
@@ -172,10 +175,14 @@ function ServerNotice() {
   }, [health.isError, health.isFetching, refetch])
   if (health.isError) {
     return (
-      <p role="alert" className="no-print bg-hot px-4 py-1.5 text-center font-[640] text-hot-text">
+      <p
+        role="alert"
+        className={`no-print bg-hot px-4 py-1.5 text-center font-[640] text-hot-text ${inSheet ? 'rounded-lg' : ''}`}
+      >
         {health.error instanceof ProblemError
           ? sentence(health.error.message)
           : 'The server is not answering.'}{' '}
+        {inSheet && 'What stands here may be from before. '}
         {keeps
           ? 'Unsaved work is kept on this device; trying again.'
           : 'This device cannot keep unsaved work: leave this page open. Trying again.'}

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui'
 import type { ReactNode } from 'react'
+import { useSheetNotice } from './sheetNotice'
 
 interface SheetProps {
   open: boolean
@@ -14,6 +15,7 @@ interface SheetProps {
 
 /** A smaller tray laid on the tray. */
 export function Sheet({ open, onOpenChange, title, lead, wide = false, children }: SheetProps) {
+  const notice = useSheetNotice()
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
@@ -28,6 +30,7 @@ export function Sheet({ open, onOpenChange, title, lead, wide = false, children 
             <Dialog.Title className="font-head text-head leading-tight">{title}</Dialog.Title>
             {lead && <Dialog.Description className="mt-1 text-ink2">{lead}</Dialog.Description>}
           </div>
+          {notice}
           {children}
           {/* Last, so that what the sheet is for has the focus first. */}
           <Dialog.Close

@@ -99,6 +99,9 @@ function Verdict({ told, wrong, offline }: VerdictProps) {
   const spread = window?.from.spread_words
   return (
     <div>
+      {offline && (
+        <p className="font-[640] text-hot">From before: it is worked out anew when the server answers.</p>
+      )}
       <Spoken>
         <h3
           className={`font-head text-head leading-tight text-balance ${told.verdict === 'right' ? '' : 'text-hot'}`}
