@@ -50,8 +50,6 @@ const LEAST_MIN: f64 = 1.0;
 const LEAST_SHARE: f64 = 0.05;
 /// What takes longer is no help, min.
 const LONGEST_MIN: f64 = 2880.0;
-/// Most that are told.
-const MOST: usize = 5;
 
 /// From and to, min, of the usual way; none where it never comes there.
 fn waits(cooling: &Cooling, waited: Waited) -> Option<[Option<f64>; 2]> {
@@ -173,8 +171,7 @@ pub fn gains(
         })
         .collect();
     found.sort_by(|a, b| b.from_min.total_cmp(&a.from_min));
-    let skip = found.len().saturating_sub(MOST);
-    found.split_off(skip)
+    found
 }
 
 fn from_words(wall: Wall, min: f64) -> String {
