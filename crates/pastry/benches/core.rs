@@ -117,7 +117,7 @@ fn making(c: &mut Criterion) {
         whole_line: None,
     };
     c.bench_function("scale, mask", |b| b.iter(|| scale(black_box(&sized), &shelf, &|_| None)));
-    c.bench_function("methods, mask", |b| b.iter(|| sheet(black_box(&mask), &shelf)));
+    c.bench_function("methods, mask", |b| b.iter(|| sheet(black_box(&mask), &shelf, &[])));
 }
 
 /// Five tiers of twelve places, with the formulas of four families in them.

@@ -3,7 +3,7 @@
 use crate::audit::What;
 use crate::noun::Noun;
 use crate::{By, Store, StoreError};
-use pastry::heat::Surroundings;
+use pastry::heat::stand::LearnedPlace;
 use pastry::units::RoomTemperature;
 use pastry::units::kitchen::Measures;
 use pastry::zone::Zone;
@@ -39,17 +39,6 @@ pub struct Kitchen {
     pub places: Vec<LearnedPlace>,
     /// Revision; give back the one read when saving.
     pub revision: i64,
-}
-
-/// A place of the kitchen, as a probe has read it.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct LearnedPlace {
-    /// Which.
-    pub place: Surroundings,
-    /// How well it takes heat, W/(m² K).
-    #[schema(minimum = 3, maximum = 60)]
-    pub h: f64,
 }
 
 /// The kitchen in the audit. It has no history of its own yet.

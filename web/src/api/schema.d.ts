@@ -53,7 +53,8 @@ export interface paths {
         /**
          * Follows a formula in its vessel from where its school of method leaves it: when it is right for its job, when it has set,
          *     what would be sooner, whether it cools fast enough; or a bare body: when a point of it comes to a temperature, or how warm it
-         *     is after a time. With the spread that the heat transfer has. Keeps nothing.
+         *     is after a time. With the spread that the heat transfer has. Places are the kitchen's own, as a probe read them, where nothing
+         *     else is said of them. Keeps nothing.
          */
         post: operations["clock"];
         delete?: never;
@@ -458,7 +459,7 @@ export interface paths {
         put?: never;
         /**
          * Every school of a formula's family, worked out for it: steps with their minutes, where it starts, what
-         *     choosing it changes. Keeps nothing.
+         *     choosing it changes, its waits in the kitchen's own fridge as a probe read it. Keeps nothing.
          */
         post: operations["methods"];
         delete?: never;
@@ -1655,6 +1656,8 @@ export interface components {
              * @description How much of it, kg; the batch as it is written where it is not said.
              */
             kg?: number | null;
+            /** @description The kitchen's own places as its probe has read them: what is not said of a place is as it is there. */
+            learned?: components["schemas"]["LearnedPlace"][];
             /** @description Where it stands, one place after the other. */
             places: components["schemas"]["StandDocument"][];
             point?: components["schemas"]["BodyPoint"] | null;

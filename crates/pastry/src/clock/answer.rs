@@ -140,7 +140,7 @@ pub fn clock_of(
     let asked = formula.work.job.options(ready.options);
     let judged = Predictor::new(&mixture, system, &asked);
     let made = Predictor::new(&mixture, system, &ready.options);
-    let mass = Mass::of(&mixture, &made.base);
+    let mass = Mass::of(&mixture, &made.base, &document.learned);
     let kg = document.kg.unwrap_or(1e-3 * ready.batch_g());
     let mut faults = document.faults(kg, mass.material(true).density());
     let wall = Wall::of(document.at.as_deref()).unwrap_or_else(|fault| {
@@ -174,7 +174,13 @@ pub fn clock_of(
             read = own;
             &read
         }
-        None => document,
+        None if document.learned.is_empty() => document,
+        None => {
+            let mut own = document.clone();
+            own.places.iter_mut().for_each(|place| *place = place.as_read(&document.learned));
+            read = own;
+            &read
+        }
     };
     let mut cooling = Cooling::of(&mass, document, kg, begins);
     let mut how = how;

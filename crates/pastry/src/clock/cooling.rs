@@ -7,7 +7,7 @@ use crate::heat::filled::Filled;
 use crate::heat::flowing::{Liquid, carries};
 use crate::heat::form::Shaped;
 use crate::heat::network::{Course, Until};
-use crate::heat::stand::{StandDocument, Stands};
+use crate::heat::stand::{LearnedPlace, StandDocument, Stands};
 use crate::heat::stirred::BOILS_C;
 use crate::heat::surroundings::Surroundings;
 use crate::heat::underneath::{SPONGE, SPONGE_AIR};
@@ -44,6 +44,7 @@ const AS_GOOD_AS_K: f64 = 0.8;
 pub struct Mass<'a> {
     prepared: &'a Prepared,
     made: MadeOf,
+    learned: &'a [LearnedPlace],
     /// Its tables, made once for each way: of it alone, and of a cake filled and coated with it.
     ready: [OnceCell<Material>; 2],
     cake: [OnceCell<Material>; 2],
@@ -54,11 +55,12 @@ pub struct Mass<'a> {
 }
 
 impl<'a> Mass<'a> {
-    /// Of a mixture made ready.
-    pub fn of(mixture: &Mixture, prepared: &'a Prepared) -> Self {
+    /// Of a mixture made ready, in a kitchen whose places were read.
+    pub fn of(mixture: &Mixture, prepared: &'a Prepared, learned: &'a [LearnedPlace]) -> Self {
         let fat_outside = prepared.fat_outside();
         Mass {
             prepared,
+            learned,
             made: MadeOf::of(&mixture.composition, prepared.air, fat_outside, true),
             ready: [OnceCell::new(), OnceCell::new()],
             cake: [OnceCell::new(), OnceCell::new()],
@@ -156,13 +158,14 @@ impl<'a> Cooling<'a> {
         begins: Begins,
         room_c: f64,
     ) -> Self {
-        let cools = ends_c(places, room_c) <= begins.0[USUAL];
+        let places: Vec<StandDocument> = places.iter().map(|place| place.as_read(mass.learned)).collect();
+        let cools = ends_c(&places, room_c) <= begins.0[USUAL];
         let material = match vessel.kind {
             VesselKind::Boxed => mass.in_cake(cools),
             _ => mass.material(cools),
         };
         let filled = vessel.filled(kg, material.density());
-        Cooling { mass, material, filled, places: places.to_vec(), begins, room_c }
+        Cooling { mass, material, filled, places, begins, room_c }
     }
 
     /// Of a document with its mass and where it begins.

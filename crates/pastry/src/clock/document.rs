@@ -4,7 +4,7 @@ use crate::assess::FormulaDocument;
 use crate::fault::{Fault, FaultCode};
 use crate::heat::case::BodyPoint;
 use crate::heat::safety::CoolingRule;
-use crate::heat::stand::{LONGEST_MIN, StandDocument};
+use crate::heat::stand::{LONGEST_MIN, LearnedPlace, StandDocument};
 use crate::heat::surroundings::By;
 use crate::heat::vessel::VesselDocument;
 use serde::{Deserialize, Serialize};
@@ -96,6 +96,10 @@ pub struct ClockDocument {
     /// What a probe read in the middle of it: the place is counted as the reading has it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub probe: Option<ProbeDocument>,
+    /// The kitchen's own places as its probe has read them: what is not said of a place is as it is there.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 20)]
+    pub learned: Vec<LearnedPlace>,
     /// Only the way and when it is right: what would be sooner and safer is not looked for. For who drags a size.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub brief: bool,
@@ -116,6 +120,7 @@ impl ClockDocument {
             after_min: None,
             rule: None,
             probe: None,
+            learned: Vec::new(),
             brief: false,
         }
     }
@@ -145,6 +150,12 @@ impl ClockDocument {
             if value.is_some_and(|value| !(low..=high).contains(&value)) {
                 let words = format!("between {low} and {high} {unit}");
                 faults.push(Fault::new(field, FaultCode::OutOfRange, words));
+            }
+        }
+        for (at, own) in self.learned.iter().enumerate() {
+            if !(3.0..=60.0).contains(&own.h) {
+                let words = "between 3 and 60 W/(m² K): else the probe was not in the middle";
+                faults.push(Fault::new(format!("learned.{at}.h"), FaultCode::OutOfRange, words));
             }
         }
         faults.extend(self.probe.iter().flat_map(|probe| probe.faults(self)));

@@ -39,7 +39,7 @@ fn name_or(name: &str, other: &str) -> String {
 
 /// Steps of the school a formula is made by.
 fn steps(document: &FormulaDocument, shelf: &Shelf) -> Vec<Value> {
-    let Ok(sheets) = sheet(document, shelf) else { return Vec::new() };
+    let Ok(sheets) = sheet(document, shelf, &[]) else { return Vec::new() };
     let chosen: Option<&MethodSheet> = sheets.iter().find(|own| own.chosen).or(sheets.first());
     chosen
         .map(|own| own.steps.as_slice())

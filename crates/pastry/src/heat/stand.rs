@@ -53,6 +53,17 @@ pub struct StandDocument {
     pub level: Option<f64>,
 }
 
+/// A place of the kitchen, as a probe has read it.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LearnedPlace {
+    /// Which.
+    pub place: Surroundings,
+    /// How well it takes heat, W/(m² K).
+    #[schema(minimum = 3, maximum = 60)]
+    pub h: f64,
+}
+
 /// What stands: how much of it is water, and how moist it is where it is open.
 #[derive(Debug, Clone, Copy)]
 pub struct Stands<'a> {
@@ -67,6 +78,12 @@ pub struct Stands<'a> {
 }
 
 impl StandDocument {
+    /// As the kitchen's own probe has read the place, where nobody says otherwise.
+    pub fn as_read(self, learned: &[LearnedPlace]) -> Self {
+        let read = learned.iter().find(|own| own.place == self.place).map(|own| own.h);
+        StandDocument { h: self.h.or(read), ..self }
+    }
+
     /// As long as it takes in a place.
     pub fn at(place: Surroundings) -> Self {
         StandDocument { place, min: None, air_c: None, h: None, stir_min: None, watts: None, level: None }

@@ -8,6 +8,7 @@ use crate::assess::document::FormulaDocument;
 use crate::caution::{Caution, CautionAnswer};
 use crate::fault::Fault;
 use crate::formula::WeighedLine;
+use crate::heat::stand::LearnedPlace;
 use crate::ingredient::Role;
 use crate::ingredient::Shelf;
 use crate::method::course::{MethodStep, course, least_through};
@@ -65,11 +66,16 @@ pub struct MethodSheet {
     pub document: FormulaDocument,
 }
 
-/// Every school of a formula's family, the usual one first, worked out for it.
+/// Every school of a formula's family, the usual one first, worked out for it: waits in the kitchen's own places as they were
+/// read.
 ///
 /// # Errors
 /// Faults of the document.
-pub fn sheet(document: &FormulaDocument, kitchen: &Shelf) -> Result<Vec<MethodSheet>, Vec<Fault>> {
+pub fn sheet(
+    document: &FormulaDocument,
+    kitchen: &Shelf,
+    learned: &[LearnedPlace],
+) -> Result<Vec<MethodSheet>, Vec<Fault>> {
     let (Ready { lines, .. }, now) = assessed(document, kitchen)?;
     let all: Vec<&School> = schools_of(document.family).collect();
     let chosen = document
@@ -82,7 +88,7 @@ pub fn sheet(document: &FormulaDocument, kitchen: &Shelf) -> Result<Vec<MethodSh
         .map(|(at, school)| {
             let made = applied(document, &lines, school);
             let (ready, then) = assessed(&made, kitchen)?;
-            Ok(one(school, at == chosen, &lines, (document, &now), (made, &ready, &then)))
+            Ok(one(school, at == chosen, &lines, (document, &now), (made, &ready, &then), learned))
         })
         .collect()
 }
@@ -132,10 +138,11 @@ fn one(
     lines: &[WeighedLine],
     (was, before): (&FormulaDocument, &Assessment),
     (made, ready, after): (FormulaDocument, &Ready, &Assessment),
+    learned: &[LearnedPlace],
 ) -> MethodSheet {
     let start = start_temperature(&school.start, lines);
     let mut steps = course(school, lines);
-    by_clock(school, &mut steps, start.as_ref(), &made, (ready, after));
+    by_clock(school, &mut steps, start.as_ref(), &made, (ready, after), learned);
     let sum = |kind: Worker, end: usize| -> f64 {
         0.0 + steps.iter().filter(|step| step.kind == kind).map(|step| step.minutes[end]).sum::<f64>()
     };

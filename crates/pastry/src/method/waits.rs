@@ -5,7 +5,7 @@ use crate::assess::{Assessment, FormulaDocument, Ready};
 use crate::clock::sets::SetStage;
 use crate::clock::when::{When, rounded};
 use crate::clock::{ClockAnswer, ClockDocument, Looks, clock_of};
-use crate::heat::stand::StandDocument;
+use crate::heat::stand::{LearnedPlace, StandDocument};
 use crate::heat::surroundings::Surroundings;
 use crate::heat::vessel::{VesselDocument, VesselKind};
 use crate::method::course::MethodStep;
@@ -75,6 +75,7 @@ pub fn by_clock(
     start: Option<&StartTemperature>,
     made: &FormulaDocument,
     (ready, assessment): (&Ready, &Assessment),
+    learned: &[LearnedPlace],
 ) {
     let kg = 1e-3 * ready.batch_g();
     let Some(start) = start else { return };
@@ -93,7 +94,7 @@ pub fn by_clock(
         if step.kind == Worker::Wait && known {
             let (vessel, place) = stands(step, kg);
             let mut document = ClockDocument::of(made.clone(), vessel, place);
-            document.brief = true;
+            (document.brief, document.learned) = (true, learned.to_vec());
             if let Clock::Cool { to: CoolTo::Degrees(to_c), .. } = asked {
                 document.to_c = Some(to_c);
                 document.point = Some(crate::heat::case::BodyPoint::Hottest);

@@ -15,6 +15,7 @@ use pastry::heat::body::{Moment, Watched};
 use pastry::heat::case::BodyPoint;
 use pastry::heat::flowing::{Liquid, carries};
 use pastry::heat::form::bowl_depth;
+use pastry::heat::stand::LearnedPlace;
 use pastry::heat::stirred::{burst_s, film, microwave_w, time_to};
 use pastry::heat::vessel::{VesselDocument, VesselKind};
 use pastry::heat::{Course, Material, Surroundings};
@@ -313,7 +314,39 @@ fn a_start_that_is_not_sure_widens_the_band_and_a_known_fridge_narrows_it() {
     let mut measured = known.clone();
     measured.places[0].h = Some(10.0);
     assert!(width(&measured) < 0.2 * width(&known) + 0.2, "{} {}", width(&measured), width(&known));
-    let _: VesselDocument = measured.vessel;
+}
+
+#[test]
+fn a_fridge_that_was_read_counts_wherever_it_is_spoken_of() {
+    let learned = vec![LearnedPlace { place: Surroundings::Fridge, h: 6.5 }];
+    let read = |mut document: ClockDocument| {
+        document.learned = learned.clone();
+        answer(&document)
+    };
+    let there = asked(custard(1000.0), bowl(240.0), at(Surroundings::Fridge), 85.0);
+    let mut said = there.clone();
+    said.places[0].h = Some(6.5);
+    assert_eq!(read(there.clone()), answer(&said));
+    assert_ne!(read(there.clone()), answer(&there));
+    // What is said of a place goes before what was read there.
+    let mut other = there.clone();
+    other.places[0].h = Some(9.0);
+    assert_eq!(read(other.clone()), answer(&other));
+    // From the bench: what the fridge would gain is what it takes there, and less than in a usual one.
+    let bench = asked(ganache(500.0), bowl(160.0), at(Surroundings::Bench), 45.0);
+    let gained = |answer: &ClockAnswer| {
+        let gain = answer.gains.iter().find(|gain| gain.words == "In the fridge").unwrap();
+        (gain.from_min, gain.sooner_min)
+    };
+    let slow = asked(ganache(500.0), bowl(160.0), at(Surroundings::Fridge), 45.0);
+    let from = read(slow).window.unwrap().from.min;
+    assert_eq!(gained(&read(bench.clone())).0, from);
+    assert!(gained(&read(bench.clone())).1 < gained(&answer(&bench)).1);
+    // And outside what a fridge can be it is refused.
+    let mut bad = there;
+    bad.learned = vec![LearnedPlace { place: Surroundings::Fridge, h: 200.0 }];
+    let faults = clocked(&bad, &Shelf::catalogue()).unwrap_err();
+    assert_eq!(faults[0].field, "learned.0.h");
 }
 
 #[test]

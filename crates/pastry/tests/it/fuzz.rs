@@ -165,7 +165,7 @@ fn rescues_swaps_sizes_and_methods_answer_whatever_is_in_the_bowl() {
             overpour(&poured, &shelf).map(|answer| json(serde_json::to_value(answer))),
             swap(&swapped, &shelf, &|_| Some(5.0)).map(|answer| json(serde_json::to_value(answer))),
             scale(&sized, &shelf, &|_| Some(250.0)).map(|answer| json(serde_json::to_value(answer))),
-            sheet(&document, &shelf).map(|answer| json(serde_json::to_value(answer))),
+            sheet(&document, &shelf, &[]).map(|answer| json(serde_json::to_value(answer))),
         ];
         for outcome in outcomes {
             match outcome {

@@ -15,7 +15,7 @@ use pastry::rheology::warning::WarningCode;
 use std::collections::BTreeSet;
 
 fn sheets(document: &FormulaDocument) -> Vec<MethodSheet> {
-    sheet(document, &Shelf::catalogue()).unwrap_or_else(|faults| panic!("{faults:?}"))
+    sheet(document, &Shelf::catalogue(), &[]).unwrap_or_else(|faults| panic!("{faults:?}"))
 }
 
 fn start(family: Family, job: &str) -> FormulaDocument {

@@ -211,7 +211,7 @@ fn the_way_through_is_the_longest_one() {
 #[test]
 fn waits_come_from_the_clock() {
     let told = |document: &FormulaDocument, key: &str| {
-        let sheets = pastry::method::sheet(document, &Shelf::catalogue()).unwrap();
+        let sheets = pastry::method::sheet(document, &Shelf::catalogue(), &[]).unwrap();
         step(&sheets.iter().find(|own| own.school == key).unwrap().steps, "cool").minutes
     };
     let mut mild = start(Family::PouredGlaze);
@@ -221,7 +221,8 @@ fn waits_come_from_the_clock() {
     let (cool, hot) = (told(&mild, "ganache_pour"), told(&warm, "ganache_pour"));
     assert!(cool[0] < hot[0], "{cool:?} and {hot:?}");
     for family in Family::ALL {
-        for sheet in pastry::method::sheet(&start(*family), &pastry::ingredient::Shelf::catalogue()).unwrap()
+        for sheet in
+            pastry::method::sheet(&start(*family), &pastry::ingredient::Shelf::catalogue(), &[]).unwrap()
         {
             for step in &sheet.steps {
                 let [least, most] = step.minutes;

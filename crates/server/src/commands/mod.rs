@@ -190,7 +190,7 @@ pub fn boil_file(file: &Path) -> Result<String, String> {
 /// In words, one line per fault.
 pub fn methods(file: &Path) -> Result<String, String> {
     let document: FormulaDocument = read(file)?;
-    sheet(&document, &Shelf::catalogue())
+    sheet(&document, &Shelf::catalogue(), &[])
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
 }

@@ -77,13 +77,19 @@ pub fn routes() -> OpenApiRouter<AppState> {
 
 /// Follows a formula in its vessel from where its school of method leaves it: when it is right for its job, when it has set,
 /// what would be sooner, whether it cools fast enough; or a bare body: when a point of it comes to a temperature, or how warm it
-/// is after a time. With the spread that the heat transfer has. Keeps nothing.
+/// is after a time. With the spread that the heat transfer has. Places are the kitchen's own, as a probe read them, where nothing
+/// else is said of them. Keeps nothing.
 #[utoipa::path(post, path = "/clock", tag = "clock", request_body = ClockAsk, responses(
     (status = 200, body = ClockReply, description = "To a formula its clock; to a bare body answers in the order of its marks")
 ))]
-async fn clock(State(state): State<AppState>, ask: ClockAsk) -> Result<Json<ClockReply>, ApiError> {
-    let shelf = match &ask {
-        ClockAsk::Formula(document) => state.shelf_of([&document.formula]).await?,
+async fn clock(State(state): State<AppState>, mut ask: ClockAsk) -> Result<Json<ClockReply>, ApiError> {
+    let shelf = match &mut ask {
+        ClockAsk::Formula(document) => {
+            if document.learned.is_empty() {
+                document.learned = state.store.kitchen().await?.places;
+            }
+            state.shelf_of([&document.formula]).await?
+        }
         ClockAsk::Case(_) => Shelf::catalogue(),
     };
     state.work_out(move || ask.answer(&shelf)).await.map(Json)

@@ -16,7 +16,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 }
 
 /// Every school of a formula's family, worked out for it: steps with their minutes, where it starts, what
-/// choosing it changes. Keeps nothing.
+/// choosing it changes, its waits in the kitchen's own fridge as a probe read it. Keeps nothing.
 #[utoipa::path(post, path = "/methods", tag = "methods", request_body = FormulaDocument, responses(
     (status = 200, body = Vec<MethodSheet>, description = "Schools, the usual one first")
 ))]
@@ -25,5 +25,6 @@ async fn methods(
     Body(document): Body<FormulaDocument>,
 ) -> Result<Json<Vec<MethodSheet>>, ApiError> {
     let shelf = state.shelf_of([&document]).await?;
-    state.work_out(move || sheet(&document, &shelf)).await.map(Json)
+    let learned = state.store.kitchen().await?.places;
+    state.work_out(move || sheet(&document, &shelf, &learned)).await.map(Json)
 }

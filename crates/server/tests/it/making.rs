@@ -178,3 +178,39 @@ async fn the_commands_print_the_same_answers_and_refuse_in_words() {
     }
     kitchen.close().await;
 }
+
+#[tokio::test]
+async fn a_fridge_that_a_probe_read_counts_in_the_clock_and_in_the_method() {
+    let kitchen = Kitchen::open(false).await;
+    let custard = json!({
+        "format": "bright-spoon/formula", "version": 1, "family": "pastry_cream",
+        "lines": [
+            { "ingredient": "milk", "amount": "2800 g" }, { "ingredient": "yolk", "amount": "440 g" },
+            { "ingredient": "sugar", "amount": "600 g" }, { "ingredient": "corn_starch", "amount": "160 g" }
+        ],
+        "work": { "job": { "kind": "fill" }, "temperature_c": 6, "room_temperature_c": 21 }
+    });
+    let ask = json!({ "formula": custard, "vessel": { "kind": "tray" }, "places": [{ "place": "fridge" }] });
+    let mut said = ask.clone();
+    said["places"][0]["h"] = 4.5.into();
+    // Every wait in the fridge that is worked out, min.
+    let waits = async || {
+        let (status, sheets) = kitchen.post("/api/methods", &custard).await;
+        assert_eq!(status, 200, "{sheets}");
+        let steps = sheets.as_array().unwrap().iter().flat_map(|sheet| sheet["steps"].as_array().unwrap());
+        let cold =
+            steps.filter(|step| step["by_clock"].as_str().is_some_and(|words| words.contains("fridge")));
+        cold.map(|step| step["minutes"][0].as_f64().unwrap()).sum::<f64>()
+    };
+    let (usual, wait) = (kitchen.post("/api/clock", &ask).await.1, waits().await);
+    assert!(wait > 0.0);
+    let mut own = kitchen.get("/api/kitchen").await.1;
+    own["places"] = json!([{ "place": "fridge", "h": 4.5 }]);
+    assert_eq!(kitchen.put("/api/kitchen", &own).await.0, 200);
+    let (status, read) = kitchen.post("/api/clock", &ask).await;
+    assert_eq!(status, 200, "{read}");
+    assert_ne!(read, usual);
+    assert_eq!(read, kitchen.post("/api/clock", &said).await.1);
+    assert!(waits().await > wait, "{wait} min in a usual fridge, {} in this", waits().await);
+    kitchen.close().await;
+}

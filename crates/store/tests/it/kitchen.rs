@@ -2,10 +2,10 @@
 
 use crate::{fresh, noon};
 use pastry::heat::Surroundings;
+use pastry::heat::stand::LearnedPlace;
 use pastry::units::kitchen::Measures;
 use pastry::units::{Density, RoomTemperature};
 use store::StoreError;
-use store::kitchen::LearnedPlace;
 use store::pantry::PantryItem;
 
 #[tokio::test]

@@ -1,20 +1,9 @@
 import { asking, useQuestion } from '../../api/ask'
-import type { ClockAnswer, ClockDocument, FormulaDocument, Kitchen } from '../../api/client'
-import { useKitchen } from '../kitchen/queries'
+import type { ClockAnswer, ClockDocument, FormulaDocument } from '../../api/client'
 import type { ClockChoice } from './choice'
 
-/** The kitchen's own places as they were read, where nobody says otherwise. */
-function asRead(places: ClockChoice['places'], kitchen: Kitchen | undefined): ClockChoice['places'] {
-  return places.map((place) => {
-    const h = place.h ?? kitchen?.places?.find((own) => own.place === place.place)?.h
-    return h == null ? place : { ...place, h }
-  })
-}
-
-function asked(formula: FormulaDocument, choice: ClockChoice, kitchen: Kitchen | undefined): ClockDocument {
-  const { vessel, kg, startC, roomC, at, rule, probe } = choice
-  // A reading says how the place is: what was read before is not put before it.
-  const places = probe ? choice.places : asRead(choice.places, kitchen)
+function asked(formula: FormulaDocument, choice: ClockChoice): ClockDocument {
+  const { vessel, places, kg, startC, roomC, at, rule, probe } = choice
   const work = roomC === null ? formula.work : { ...formula.work, room_temperature_c: roomC }
   return {
     formula: { ...formula, work },
@@ -37,7 +26,7 @@ function clockOf(reply: unknown): ClockAnswer | undefined {
  * When it is ready. The way and the window follow a hand that drags; what would be sooner and safer comes when it rests.
  */
 export function useClock(formula: FormulaDocument, choice: ClockChoice, on: boolean) {
-  const body = asked(formula, choice, useKitchen().data)
+  const body = asked(formula, choice)
   const whole = useQuestion(asking('post', '/api/clock', { body }), on)
   const brief = useQuestion(asking('post', '/api/clock', { body: { ...body, brief: true } }), on, 0)
   const full = whole.current ? clockOf(whole.found) : undefined
