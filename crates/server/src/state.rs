@@ -4,6 +4,7 @@ use crate::desk::Desk;
 use crate::error::ApiError;
 use pastry::assess::FormulaDocument;
 use pastry::fault::Fault;
+use pastry::heat::stand::LearnedPlace;
 use pastry::ingredient::Shelf;
 use store::Store;
 
@@ -31,6 +32,16 @@ impl AppState {
     ) -> Result<Shelf, ApiError> {
         let lines = documents.into_iter().flat_map(|document| &document.lines);
         Ok(self.store.shelf(lines.map(|line| line.ingredient.as_str())).await?)
+    }
+
+    /// The kitchen's places as its probe read them; what no probe can have read is left out.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn learned(&self) -> Result<Vec<LearnedPlace>, ApiError> {
+        let mut places = self.store.kitchen().await?.places;
+        places.retain(|own| own.fault("places").is_none());
+        Ok(places)
     }
 
     /// Does a piece of work at this server's desk.

@@ -153,10 +153,7 @@ impl ClockDocument {
             }
         }
         for (at, own) in self.learned.iter().enumerate() {
-            if !(3.0..=60.0).contains(&own.h) {
-                let words = "between 3 and 60 W/(m² K): else the probe was not in the middle";
-                faults.push(Fault::new(format!("learned.{at}.h"), FaultCode::OutOfRange, words));
-            }
+            faults.extend(own.fault(&format!("learned.{at}")));
         }
         faults.extend(self.probe.iter().flat_map(|probe| probe.faults(self)));
         faults

@@ -116,7 +116,7 @@ pub fn safe(
     let coldest = rule.limits().iter().map(|limit| limit.to_c).fold(f64::INFINITY, f64::min);
     let place = match place.there_c(room_c) < coldest {
         true => place,
-        false => StandDocument::at(Surroundings::Fridge),
+        false => StandDocument::at(Surroundings::Fridge).as_read(&document.learned),
     };
     let tray = VesselDocument::usual(VesselKind::Tray);
     let deepest_mm = deepest_mm(mass, &place, begins, room_c, rule);

@@ -67,7 +67,6 @@ pub fn right(question: &Question, course: &Course, watched: Watched, spans: &[[f
         good
     };
     let begin = match enters {
-        0 if looks[0] > 0 && !right(looks[0] - 1) => looks[0],
         0 => looks[0],
         at => halve(looks[at], looks[at - 1]),
     };

@@ -64,6 +64,19 @@ pub struct LearnedPlace {
     pub h: f64,
 }
 
+impl LearnedPlace {
+    /// What is wrong with it: it is a place with air in it, and air takes 3 to 60 W/(m² K).
+    pub fn fault(&self, path: &str) -> Option<Fault> {
+        if self.place.known().by != By::Air {
+            let words = "a reading tells of a place with air in it: leave this one as usual";
+            return Some(Fault::new(format!("{path}.place"), FaultCode::WrongValue, words));
+        }
+        let words = "between 3 and 60 W/(m² K): else the probe was not in the middle";
+        (!(3.0..=60.0).contains(&self.h))
+            .then(|| Fault::new(format!("{path}.h"), FaultCode::OutOfRange, words))
+    }
+}
+
 /// What stands: how much of it is water, and how moist it is where it is open.
 #[derive(Debug, Clone, Copy)]
 pub struct Stands<'a> {

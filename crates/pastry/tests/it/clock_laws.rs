@@ -342,11 +342,21 @@ fn a_fridge_that_was_read_counts_wherever_it_is_spoken_of() {
     let from = read(slow).window.unwrap().from.min;
     assert_eq!(gained(&read(bench.clone())).0, from);
     assert!(gained(&read(bench.clone())).1 < gained(&answer(&bench)).1);
-    // And outside what a fridge can be it is refused.
-    let mut bad = there;
-    bad.learned = vec![LearnedPlace { place: Surroundings::Fridge, h: 200.0 }];
-    let faults = clocked(&bad, &Shelf::catalogue()).unwrap_err();
-    assert_eq!(faults[0].field, "learned.0.h");
+    // Too slow a fridge is no place for as deep a tray: what is told to be safe rests on the reading as well.
+    let mut hot = asked(custard(1000.0), bowl(240.0), at(Surroundings::Bench), 85.0);
+    let deepest = |document: &ClockDocument| answer(document).safe.unwrap().deepest_mm.unwrap();
+    let usual = deepest(&hot);
+    hot.learned = vec![LearnedPlace { place: Surroundings::Fridge, h: 3.5 }];
+    assert!(deepest(&hot) < usual, "{} mm, {usual} mm in a usual fridge", deepest(&hot));
+    // And outside what a fridge can be it is refused, as is a reading of water.
+    for (place, h, field) in
+        [(Surroundings::Fridge, 200.0, "learned.0.h"), (Surroundings::IceBath, 20.0, "learned.0.place")]
+    {
+        let mut bad = there.clone();
+        bad.learned = vec![LearnedPlace { place, h }];
+        let faults = clocked(&bad, &Shelf::catalogue()).unwrap_err();
+        assert_eq!(faults[0].field, field);
+    }
 }
 
 #[test]

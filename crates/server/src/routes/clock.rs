@@ -86,7 +86,7 @@ async fn clock(State(state): State<AppState>, mut ask: ClockAsk) -> Result<Json<
     let shelf = match &mut ask {
         ClockAsk::Formula(document) => {
             if document.learned.is_empty() {
-                document.learned = state.store.kitchen().await?.places;
+                document.learned = state.learned().await?;
             }
             state.shelf_of([&document.formula]).await?
         }

@@ -60,5 +60,10 @@ async fn save_kitchen(
         let message = "this place stands there twice: keep one reading of it";
         return Err(ApiError::Faults(vec![Fault::new(format!("places.{at}"), FaultCode::Twice, message)]));
     }
+    if let Some(fault) =
+        (0..kitchen.places.len()).find_map(|at| kitchen.places[at].fault(&format!("places.{at}")))
+    {
+        return Err(ApiError::Faults(vec![fault]));
+    }
     Ok(Json(state.store.save_kitchen(&kitchen, &saving.by()).await?))
 }

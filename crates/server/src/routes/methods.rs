@@ -25,6 +25,6 @@ async fn methods(
     Body(document): Body<FormulaDocument>,
 ) -> Result<Json<Vec<MethodSheet>>, ApiError> {
     let shelf = state.shelf_of([&document]).await?;
-    let learned = state.store.kitchen().await?.places;
+    let learned = state.learned().await?;
     state.work_out(move || sheet(&document, &shelf, &learned)).await.map(Json)
 }

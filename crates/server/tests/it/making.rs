@@ -211,6 +211,10 @@ async fn a_fridge_that_a_probe_read_counts_in_the_clock_and_in_the_method() {
     assert_eq!(status, 200, "{read}");
     assert_ne!(read, usual);
     assert_eq!(read, kitchen.post("/api/clock", &said).await.1);
+    let mut water = kitchen.get("/api/kitchen").await.1;
+    water["places"] = json!([{ "place": "ice_bath", "h": 20 }]);
+    let (status, problem) = kitchen.put("/api/kitchen", &water).await;
+    assert_eq!((status, field(&problem)), (422, ("places.0.place", "wrong_value")), "{problem}");
     assert!(waits().await > wait, "{wait} min in a usual fridge, {} in this", waits().await);
     kitchen.close().await;
 }
