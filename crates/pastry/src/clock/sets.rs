@@ -55,6 +55,18 @@ impl SetStage {
     }
 }
 
+impl SetStage {
+    /// What may be done then.
+    fn then(self, vessel: VesselKind) -> &'static str {
+        let mould = matches!(vessel, VesselKind::Mould | VesselKind::Dome | VesselKind::Ring);
+        match self {
+            SetStage::Firm => ": then the next coat, or a drip",
+            SetStage::Frozen if mould => ": then it turns out, and a glaze may be poured on it",
+            _ => "",
+        }
+    }
+}
+
 /// When something has set so far.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Sets {
@@ -225,7 +237,7 @@ pub fn sets(prepared: &Prepared, cooling: &Cooling, courses: &Courses, wall: Wal
                 Some(_) => format!("by {}", wall.time(by)),
                 None => wall.at(by),
             };
-            let sentence = format!("{says} {at}{not_before}");
+            let sentence = format!("{says} {at}{not_before}{}", stage.then(cooling.filled.kind()));
             Sets { stage, when: Some(wall.when(usual, soonest, latest)), sentence }
         })
         .collect()

@@ -411,6 +411,7 @@ fn what_is_frozen_through_comes_out_and_thaws_overnight() {
     let ring = VesselDocument { diameter_mm: Some(180.0), height_mm: Some(45.0), ..vessel(VesselKind::Ring) };
     let told = answer(&asked(fruit_mousse(1000.0), ring, at(Surroundings::HardBlast), 16.0));
     let stage = told.sets.iter().find(|own| own.stage == SetStage::Frozen).unwrap();
+    assert!(stage.sentence.ends_with("a glaze may be poured on it"), "{}", stage.sentence);
     // heat_checks: to −18 °C in the core in 80 to 160 min in a hard blast freezer (common practice 1.5 to 2.5 h).
     let min = stage.when.as_ref().unwrap().min;
     assert!((70.0..=160.0).contains(&min), "{min}");
@@ -418,4 +419,12 @@ fn what_is_frozen_through_comes_out_and_thaws_overnight() {
     let thaws = told.frozen.unwrap().thaws.unwrap();
     let hours: f64 = thaws.split(' ').next().unwrap().parse().unwrap();
     assert!((8.0..=16.0).contains(&hours), "{thaws}");
+}
+
+#[test]
+fn a_coat_that_is_firm_takes_the_next_or_a_drip() {
+    let butter = [("white", 150.0), ("sugar", 300.0), ("butter82", 450.0)];
+    let coat = formula("swiss_buttercream", "mask", &butter);
+    let told = answer(&asked(coat, vessel(VesselKind::OnCake), at(Surroundings::Fridge), 21.0));
+    assert!(told.sets[0].sentence.ends_with("then the next coat, or a drip"), "{:?}", told.sets);
 }
