@@ -8,7 +8,8 @@ export function useSettled<T>(value: T, ms: number): T {
     const timer = window.setTimeout(() => setSettled(value), ms)
     return () => window.clearTimeout(timer)
   }, [value, ms])
-  return settled
+  // What rests no time is there at once, not a drawing of the page later.
+  return ms === 0 ? value : settled
 }
 
 /** The title of the window while a view is shown: what it is of, then the product. */
