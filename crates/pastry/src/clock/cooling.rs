@@ -144,9 +144,10 @@ pub struct Cooling<'a> {
 }
 
 impl<'a> Cooling<'a> {
-    /// What it is.
-    pub fn mass(&self) -> &Mass<'a> {
-        self.mass
+    /// Whether it is chocolate that comes off what it stands in: a shell, a piece, a sheet.
+    pub fn is_shell(&self) -> bool {
+        use VesselKind::{Dome, Mould, Ring, Tray};
+        self.mass.is_chocolate() && matches!(self.filled.kind(), Dome | Mould | Ring | Tray)
     }
 
     /// So many kilograms of a mass in a vessel.

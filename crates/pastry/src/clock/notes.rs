@@ -56,7 +56,7 @@ pub fn notes(
         };
         add(true, words);
     }
-    if mass.is_chocolate() && cooling.cools() {
+    if cooling.is_shell() && cooling.cools() {
         let words = "It must be tempered: what is not sets grey and soft, and never lets go of its mould. Dip a knife \
                      first: in a room of 20 °C it is dry and shiny in five minutes";
         add(false, words.to_owned());

@@ -181,7 +181,7 @@ fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(Set
             SetStage::StarchSet,
             all.map(|course| counted(course, Watched::Hottest, hours, starch_rate)),
         ));
-    } else if prepared.melts() && cooling.mass().is_chocolate() {
+    } else if prepared.melts() && cooling.is_shell() {
         // Seeds are there: what sets it is the quick step. At 12 °C minutes, at 18 the better part of an hour, over 27 never.
         let hours = -(1.0 - SHRUNK).ln();
         let rate = |t_c: f64| quick_rate(t_c) / prepared.chocolate_slower();
@@ -199,7 +199,7 @@ fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(Set
             () if networks.gelatin.full_pa > 0.0 => {
                 found.insert(0, (SetStage::Stands, comes_to(GLAZE_STANDS_C, Watched::Mean)));
             }
-            () if prepared.melts() && !cooling.mass().is_chocolate() => {
+            () if prepared.melts() => {
                 found.insert(0, (SetStage::Stands, comes_to(DRIP_STANDS_C, Watched::Mean)))
             }
             () => {}

@@ -209,6 +209,13 @@ fn a_shell_of_tempered_chocolate_lets_go_of_its_mould() {
     // In the cold it is the heat that has to go, in a cool room the fat that has to set.
     assert!(stage(&[("milk35", 300.0)], 18.0).unwrap() > dark(18.0));
     assert_eq!(stage(&[("dark60", 300.0), ("cream36", 100.0)], 11.0), None);
+    // In a bowl nothing comes off, and on a cake it is asked when it runs no more.
+    let of = |kind: VesselKind| {
+        let chocolate = formula("ganache", "coat", &[("dark60", 300.0)]);
+        answer(&asked(chocolate, vessel(kind), at(Surroundings::Fridge), 31.0)).sets
+    };
+    assert!(of(VesselKind::Bowl).iter().all(|own| own.stage != SetStage::Shell));
+    assert_eq!(of(VesselKind::OnCake)[0].stage, SetStage::Stands);
 }
 
 #[test]
