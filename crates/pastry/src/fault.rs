@@ -43,6 +43,14 @@ codes! {
         NoDensity = "no_density",
         /// A formula with nothing in it.
         NoLines = "no_lines",
+        /// Something made here that this kitchen does not have.
+        MissingComponent = "missing_component",
+        /// Something made here that goes into itself.
+        MadeOfItself = "made_of_itself",
+        /// Something made here that cannot be worked out itself.
+        ComponentAmiss = "component_amiss",
+        /// Components inside components inside components, deeper than is followed.
+        TooDeep = "too_deep",
         /// Something that must have a name and has none.
         NoName = "no_name",
         /// A file that holds no own ingredients.

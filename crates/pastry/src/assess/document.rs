@@ -4,9 +4,10 @@
 use crate::assess::usual;
 use crate::fault::FaultCode;
 use crate::format;
-use crate::formula::process::{GroupCooks, overrun_percent, whip};
-use crate::formula::{Family, Fault, Formula, Line, Process, Rules, WeighedLine};
-use crate::ingredient::{IngredientDocument, Shelf};
+use crate::formula::process::GroupCooks;
+use crate::formula::{Air, Family, Fault, Formula, Line, Process, Rules, WeighedLine};
+use crate::ingredient::IngredientDocument;
+use crate::ingredient::key::MADE;
 use crate::job::kind::Job;
 use crate::rheology::{Grid, History, Options};
 use crate::units::kitchen::Measures;
@@ -82,6 +83,11 @@ pub struct FormulaDocument {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 60)]
     pub ingredients: Vec<IngredientDocument>,
+    /// Components its lines name, and those these name, so that another kitchen makes the same. A kitchen that has one by
+    /// the same key uses its own.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 60, no_recursion)]
+    pub components: Vec<BroughtComponent>,
     /// What must hold when ways are looked for.
     #[serde(default, skip_serializing_if = "Rules::is_free")]
     pub rules: Rules,
@@ -104,6 +110,7 @@ impl FormulaDocument {
             method: None,
             percent_of: None,
             ingredients: Vec::new(),
+            components: Vec::new(),
             rules: Rules::default(),
             work: Work {
                 job,
@@ -138,9 +145,10 @@ impl FormulaDocument {
     /// Process options: what was done, else the family's habits.
     pub fn options(&self, lines: &[WeighedLine]) -> Options {
         let cook_c = self.process.cook_c.map(CookTemperature::celsius);
+        let air = self.air(lines);
         Options {
-            overrun: Some(overrun_percent(&self.process, self.family) / 100.0),
-            whip: Some(whip(&self.process, self.family)),
+            overrun: Some(air.overrun_percent / 100.0),
+            whip: Some(air.whip),
             cook_c,
             worked: None,
             hours: self.process.set_hours.map(Hours::hours),
@@ -152,12 +160,25 @@ impl FormulaDocument {
         }
     }
 
-    /// The shelf it is weighed from: the kitchen's own ingredients first, then those it brings.
+    /// The air in it, as it is beaten or brought.
     ///
-    /// # Errors
-    /// Faults of the ingredients it brings, each with its field.
-    pub fn shelf(&self, kitchen: &Shelf) -> Result<Shelf, Vec<Fault>> {
-        kitchen.bringing(&self.ingredients)
+    /// # Arguments
+    /// * `lines`: its lines as they are weighed.
+    pub fn air(&self, lines: &[WeighedLine]) -> Air {
+        Air::of(&self.process, self.family, lines)
+    }
+
+    /// Its name, or what it is.
+    pub fn called(&self) -> &str {
+        match self.name.trim() {
+            "" => self.family.word(),
+            name => name,
+        }
+    }
+
+    /// Keys of the components its lines name, without what stands before them.
+    pub fn made_here(&self) -> impl Iterator<Item = &str> {
+        self.lines.iter().filter_map(|line| line.ingredient.strip_prefix(MADE))
     }
 
     /// Faults of everything but the lines: format, texts, geometry, a history the job cannot have.
@@ -201,6 +222,17 @@ impl FormulaDocument {
         }
         faults
     }
+}
+
+/// A component that a document brings.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BroughtComponent {
+    /// The key it is named by; of a revision that is held, with `@` and its number.
+    #[schema(max_length = 60)]
+    pub key: String,
+    /// The formula.
+    pub document: FormulaDocument,
 }
 
 /// A history in kitchen words.

@@ -2,8 +2,7 @@
 //! its base and what is usual.
 
 use crate::assess::baume::baume;
-use crate::formula::process::overrun_percent;
-use crate::formula::{Family, Figure, Process, WeighedLine};
+use crate::formula::{Family, Figure, WeighedLine, flat};
 use crate::ingredient::composition::Part;
 use crate::ingredient::{Group, Role};
 use crate::job::duty::Estimate;
@@ -207,11 +206,11 @@ impl Sums {
 pub fn key_figures(
     lines: &[WeighedLine],
     family: Family,
-    process: &Process,
+    overrun_percent: f64,
     prepared: &Prepared,
     here: &Banded,
 ) -> Vec<KeyFigure> {
-    let sums = Sums::of(lines);
+    let sums = Sums::of(&flat(lines));
     let share = |part: f64, whole: f64| (whole > 1e-9).then(|| 100.0 * part / whole);
     family
         .traits()
@@ -263,7 +262,7 @@ pub fn key_figures(
                     ("Baumé".into(), value, format!("{value:.0} °Bé"), "at 20 °C".into())
                 }
                 Figure::Overrun => {
-                    let value = overrun_percent(process, family);
+                    let value = overrun_percent;
                     ("air".into(), value, format!("+{value:.0} %"), "on volume before".into())
                 }
                 Figure::FatOfCream => {

@@ -11,6 +11,7 @@ pub mod compare;
 pub mod document;
 pub mod figures;
 pub mod in_the_room;
+pub mod made_here;
 pub mod map;
 pub mod pour;
 pub mod reach;
@@ -25,5 +26,5 @@ pub mod zone;
 
 pub use answer::{Assessment, assess, assess_from, assessed};
 pub use compare::{Comparison, compare};
-pub use document::{FormulaDocument, Work};
+pub use document::{BroughtComponent, FormulaDocument, Work};
 pub use ready::Ready;

@@ -4,7 +4,7 @@ use crate::balance::edges::Asked;
 use crate::balance::search::{Candidate, Search};
 use crate::balance::single::nearest_met;
 use crate::balance::way::WayKind;
-use crate::formula::process::{WhipStage, overrun_percent, whip};
+use crate::formula::process::WhipStage;
 use crate::formula::system::Continuous;
 use crate::formula::{Mixture, Setting, WeighedLine};
 use crate::ingredient::Role;
@@ -90,7 +90,7 @@ impl Search<'_> {
         if !beaten || !traits.settings.contains(&Setting::Overrun) {
             return None;
         }
-        let now = overrun_percent(&self.document.process, self.document.family);
+        let now = self.document.air(&self.lines).overrun_percent;
         let with = |percent: f64| {
             let mut document = self.document.clone();
             document.process.overrun_percent = Some(Overrun::from_percent(percent));
@@ -121,7 +121,7 @@ impl Search<'_> {
             return None;
         }
         let mixture = Mixture::of(&self.lines);
-        let now = whip(&self.document.process, self.document.family);
+        let now = self.document.air(&self.lines).whip;
         let fat_percent = fat_of_the_liquid(&mixture);
         WhipStage::ALL.into_iter().filter(|stage| stage.whip() > now + 0.05).find_map(|stage| {
             let mut document = self.document.clone();

@@ -3,7 +3,7 @@
 use crate::clock::cooling::{Begins, Cooling, LEAST, Mass, USUAL};
 use crate::clock::document::ClockDocument;
 use crate::clock::when::minutes;
-use crate::formula::WeighedLine;
+use crate::formula::{WeighedLine, flat};
 use crate::heat::body::Watched;
 use crate::heat::network::Until;
 use crate::heat::safety::{Cooled, CoolingRule, Kept};
@@ -76,7 +76,8 @@ pub struct SafeCooling {
 /// Whether it was cooked and must cool fast: egg, milk or starch in it, moist, and hot. A ganache is not cooked: how long it may
 /// stand is said by how it keeps.
 pub fn asks(lines: &[WeighedLine], prepared: &Prepared, begins: Begins) -> bool {
-    let has = |role: Role| lines.iter().any(|line| line.mass.grams() > 0.0 && line.ingredient.is(role));
+    let flat = flat(lines);
+    let has = |role: Role| flat.iter().any(|line| line.mass.grams() > 0.0 && line.ingredient.is(role));
     let cooked = has(Role::Egg) || has(Role::Starch);
     begins.0[USUAL] >= COOKED_C
         && prepared.serum.water_activity.is_none_or(|aw| aw >= DRY)

@@ -1,11 +1,10 @@
 //! What a document takes along to another kitchen: the formulas it names, and the own ingredients that they, its sponges
 //! and its pieces need. One way for all.
 
-use crate::assess::FormulaDocument;
+use crate::assess::{BroughtComponent, FormulaDocument};
 use crate::ingredient::key::is_own;
 use crate::ingredient::{IngredientDocument, Shelf};
 use crate::order::OrderDocument;
-use crate::stack::document::BroughtComponent;
 use crate::stack::{Known, StackDocument};
 
 /// What a document brings already, and what is missing of these keys, as the kitchen has it.

@@ -4,9 +4,10 @@
 use crate::fault::{Fault, FaultCode};
 use crate::format;
 use crate::ingredient::StarchKind;
-use crate::ingredient::catalogue::{Pack, words};
+use crate::ingredient::catalogue::words;
 use crate::ingredient::composition::Part;
 use crate::ingredient::document::{self, IngredientDocument, Piece, key_of};
+use crate::ingredient::item::Pack;
 use crate::ingredient::key::key_for;
 use crate::ingredient::origin::Origin;
 use crate::spreadsheet::{as_it_was, harmless};

@@ -3,8 +3,8 @@
 //! Σ g_i [A_i (a(p) − a(p_i)) + b_i (p − p_i) + w_i (h(p) − h(p_i))] = 0: every line gives and takes charge until all agree
 //! on one pH. a is the mean charge of citric acid, b buffers, h free acid and base. Good to ± 0.3.
 
-use crate::ingredient::catalogue::Ingredient;
 use crate::ingredient::composition::{Composition, Part};
+use crate::ingredient::item::Ingredient;
 
 /// Standard deviation of a pH worked out (assumed).
 pub const SIGMA_PH: f64 = 0.3;

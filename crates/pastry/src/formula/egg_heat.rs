@@ -1,6 +1,6 @@
 //! Egg made safe by heat: how long at which temperature. Defaults of published codes; the local food code decides.
 
-use crate::formula::line::WeighedLine;
+use crate::formula::line::{WeighedLine, flat};
 use crate::ingredient::composition::Part;
 
 /// Egg that reached this is safe at once, °C (USDA FSIS: egg dishes to 160 °F, from memory).
@@ -48,7 +48,7 @@ impl EggKind {
     /// What the raw egg of some lines counts as: with over a tenth of sugar beside it, anything.
     pub fn of(lines: &[WeighedLine]) -> Self {
         let mut sums = [0.0; 4];
-        for line in lines {
+        for line in flat(lines).iter() {
             let m = &line.ingredient.composition;
             let parts = [m.get(Part::Yolk), m.get(Part::EggWhite), m.phases().sugar, 1.0];
             for (sum, part) in sums.iter_mut().zip(parts) {

@@ -1,6 +1,6 @@
 //! How long what was made keeps: defaults of the trade, never instead of a food-safety plan.
 
-use crate::formula::Family;
+use crate::formula::{Family, WeighedLine};
 use crate::units::{Hours, Minutes};
 use serde::Deserialize;
 use std::collections::HashMap;
@@ -71,6 +71,13 @@ impl Keeping {
             None => span,
         })
     }
+}
+
+/// Days it keeps in the cold: those of its family, or of what keeps shortest of all that was made before and goes into it.
+pub fn cold_days(family: Family, lines: &[WeighedLine]) -> i64 {
+    let made =
+        lines.iter().filter(|line| line.mass.grams() > 0.0).filter_map(|line| line.ingredient.made.as_ref());
+    made.map(|made| made.cold_days).fold(keeping(family).cold_days, i64::min)
 }
 
 /// How a family keeps.

@@ -3,13 +3,14 @@
 use crate::fault::{Fault, FaultCode};
 use crate::formula::family::Family;
 use crate::formula::rules::LineRule;
-use crate::ingredient::catalogue::Ingredient;
+use crate::ingredient::item::Ingredient;
 use crate::ingredient::measure::{MeasureError, OwnWeights, Weighed, weigh};
 use crate::ingredient::shelf::Shelf;
 use crate::units::amount;
 use crate::units::kitchen::{Measures, Unit};
 use crate::units::{CookTemperature, Density, Mass};
 use serde::{Deserialize, Serialize};
+use std::borrow::Cow;
 use std::sync::Arc;
 use utoipa::ToSchema;
 
@@ -35,9 +36,17 @@ pub struct Line {
     /// Highest temperature this line reached, °C, where it differs from the whole.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub cook_c: Option<CookTemperature>,
+    /// Of something made here: it had set before it went in. What is broken so holds nothing until it is warmed and runs
+    /// again.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub had_set: bool,
     /// What it may do when ways are looked for.
     #[serde(default, skip_serializing_if = "LineRule::is_free")]
     pub rule: LineRule,
+}
+
+fn is_false(value: &bool) -> bool {
+    !*value
 }
 
 impl Line {
@@ -49,6 +58,7 @@ impl Line {
             density_g_per_ml: None,
             piece_g: None,
             cook_c: None,
+            had_set: false,
             rule: LineRule::default(),
         }
     }
@@ -78,6 +88,56 @@ pub struct WeighedLine {
     pub assumed: Option<String>,
     /// Highest temperature it reached, °C, where it differs from the whole.
     pub cook_c: Option<f64>,
+    /// Whether it is part of something made before: then the heat of the whole comes on top of its own.
+    pub within: bool,
+}
+
+impl WeighedLine {
+    /// Highest temperature it reached in something of which the whole reached `whole`, °C: its own where it was given one;
+    /// what was made before keeps what it has been through.
+    pub fn reached(&self, whole: Option<f64>) -> Option<f64> {
+        if self.within { warmest(self.cook_c, whole) } else { self.cook_c.or(whole) }
+    }
+}
+
+/// The ingredient of a line: of what had set before, what became of it.
+fn as_it_goes_in(ingredient: &Arc<Ingredient>, line: &Line) -> Arc<Ingredient> {
+    match ingredient.made.as_ref().filter(|_| line.had_set) {
+        None => Arc::clone(ingredient),
+        Some(made) => {
+            let made = made.set_before(line.cook_c.map(CookTemperature::celsius));
+            Arc::new(Ingredient { made: Some(Arc::new(made)), ..ingredient.as_ref().clone() })
+        }
+    }
+}
+
+/// Lines down to what is bought: a line of something made here is all that it comes down to.
+pub fn flat(lines: &[WeighedLine]) -> Cow<'_, [WeighedLine]> {
+    if lines.iter().all(|line| line.ingredient.made.is_none()) {
+        return Cow::Borrowed(lines);
+    }
+    let mut flat = Vec::with_capacity(lines.len() + 8);
+    for line in lines {
+        match &line.ingredient.made {
+            None => flat.push(line.clone()),
+            Some(made) => flat.extend(made.leaves.iter().map(|leaf| WeighedLine {
+                ingredient: Arc::clone(&leaf.ingredient),
+                mass: Mass::from_grams(leaf.share * line.mass.grams()),
+                assumed: None,
+                cook_c: warmest(leaf.cook_c, line.cook_c),
+                within: true,
+            })),
+        }
+    }
+    Cow::Owned(flat)
+}
+
+/// The warmer of two heats, where any is known.
+pub fn warmest(one: Option<f64>, other: Option<f64>) -> Option<f64> {
+    match (one, other) {
+        (Some(one), Some(other)) => Some(one.max(other)),
+        (one, other) => one.or(other),
+    }
 }
 
 /// A line on its way to grams.
@@ -115,13 +175,8 @@ impl Formula {
         let mut read = Vec::with_capacity(self.lines.len());
         for (at, line) in self.lines.iter().enumerate() {
             let Some(ingredient) = shelf.find(&line.ingredient) else {
-                let shown: String = line.ingredient.chars().take(40).collect();
-                let message = format!("“{shown}” is not in the pantry: pick an ingredient from the list");
-                faults.push(Fault::new(
-                    format!("lines.{at}.ingredient"),
-                    FaultCode::UnknownIngredient,
-                    message,
-                ));
+                let why = shelf.why_not(&line.ingredient);
+                faults.push(Fault::new(format!("lines.{at}.ingredient"), why.code, why.words));
                 continue;
             };
             let own = OwnWeights { density: line.density_g_per_ml, piece: line.piece_g };
@@ -151,7 +206,13 @@ impl Formula {
                     }
                 };
                 let cook_c = line.cook_c.map(CookTemperature::celsius);
-                WeighedLine { ingredient: Arc::clone(ingredient), mass, assumed, cook_c }
+                WeighedLine {
+                    ingredient: as_it_goes_in(ingredient, line),
+                    mass,
+                    assumed,
+                    cook_c,
+                    within: false,
+                }
             })
             .collect();
         if weighed.iter().map(|line| line.mass.grams()).sum::<f64>() <= 0.0 {

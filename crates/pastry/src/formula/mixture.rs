@@ -2,8 +2,8 @@
 
 use crate::formula::acidity::Acidity;
 use crate::formula::line::WeighedLine;
-use crate::ingredient::catalogue::Ingredient;
 use crate::ingredient::composition::{Composition, FATS, Part, Phase};
+use crate::ingredient::item::Ingredient;
 use crate::ingredient::{Group, Role, StarchKind};
 
 /// Shares of total mass, and the few sums that need the lines.
@@ -87,8 +87,7 @@ impl Mixture {
             body: 0.0,
         };
         let (mut total, mut gelatin, mut chocolate, mut gums) = (0.0, 0.0, 0.0, 0u8);
-        for (ingredient, grams) in lines {
-            let ingredient = ingredient.as_ref();
+        let mut add = |ingredient: &Ingredient, grams: f64| {
             total += grams;
             let composition = &ingredient.composition;
             for part in Part::ALL {
@@ -129,6 +128,9 @@ impl Mixture {
                 mixture.protease += grams;
             }
             mixture.body += grams * ingredient.body_pa.powf(0.4);
+        };
+        for (ingredient, grams) in lines {
+            ingredient.as_ref().leaves(grams).for_each(|(leaf, grams)| add(leaf, grams));
         }
         let per_total = 1.0 / total.max(1e-9);
         mixture.composition.0.iter_mut().for_each(|share| *share *= per_total);

@@ -1,6 +1,7 @@
 //! Formulas: lines of ingredients, the family they belong to, and what they add up to.
 
 pub mod acidity;
+pub mod air;
 pub mod egg_heat;
 pub mod family;
 pub mod keeping;
@@ -14,8 +15,9 @@ pub mod tint;
 pub mod totals;
 
 pub use crate::fault::Fault;
+pub use air::Air;
 pub use family::{Family, Figure, Setting};
-pub use line::{Formula, Line, WeighedLine};
+pub use line::{Formula, Line, WeighedLine, flat};
 pub use mixture::Mixture;
 pub use process::{Process, WhipStage};
 pub use rules::{LineRule, Rules};

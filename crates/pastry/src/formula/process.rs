@@ -1,7 +1,6 @@
 //! What was done to a cream in the making, where it matters for the prediction.
 
-use crate::formula::family::Family;
-use crate::formula::line::WeighedLine;
+use crate::formula::line::{WeighedLine, flat};
 use crate::ingredient::Part;
 use crate::units::{CookTemperature, Hours, Minutes, Overrun};
 use serde::{Deserialize, Serialize};
@@ -108,11 +107,15 @@ pub struct GroupCooks {
     pub protease: Option<f64>,
     /// Lowest over raw egg; none when one of them has none.
     pub raw_egg: Option<f64>,
+    /// Highest over what has sugar in it: how hot its syrup was.
+    pub sugar: Option<f64>,
 }
 
 /// Hottest that anything with this much water gets in an open pan, °C: a syrup of 60 % sugar boils at 103 °C, one of
 /// 70 % at 106 °C (boiling points of sucrose solutions at 101.3 kPa, standard sugar handbooks, from memory).
 const BOILS_C: f64 = 108.0;
+/// Share of sugar from which the heat of a line is that of its syrup.
+const SUGARY: f64 = 0.02;
 /// Share of water from which that holds.
 const WET: f64 = 0.3;
 
@@ -124,8 +127,10 @@ pub fn can_reach(line: &WeighedLine, cook_c: f64) -> bool {
 impl GroupCooks {
     /// From weighed lines; a line without a temperature of its own has the formula's.
     pub fn of(lines: &[WeighedLine], whole: Option<f64>) -> Self {
+        let flat = flat(lines);
+        let lines = flat.as_ref();
         // A number that cannot be is no number: 131 °F read as °C must not make an egg safe.
-        let cook = |line: &WeighedLine| line.cook_c.or(whole).filter(|cook_c| can_reach(line, *cook_c));
+        let cook = |line: &WeighedLine| line.reached(whole).filter(|cook_c| can_reach(line, *cook_c));
         let mean = |part: Part| {
             let (mut weight, mut sum) = (0.0, 0.0);
             for line in lines {
@@ -161,22 +166,11 @@ impl GroupCooks {
             pectin: lowest(|line| line.ingredient.flags.sets_with_pectin),
             protease: lowest(|line| line.ingredient.flags.protease),
             raw_egg: lowest(|line| line.ingredient.flags.raw_egg),
+            sugar: lines
+                .iter()
+                .filter(|line| line.mass.grams() > 0.0 && line.ingredient.composition.phases().sugar > SUGARY)
+                .filter_map(cook)
+                .reduce(f64::max),
         }
     }
-}
-
-/// Overrun of a process, per cent: its own, else the family's, else the system's.
-pub fn overrun_percent(process: &Process, family: Family) -> f64 {
-    let traits = family.traits();
-    process
-        .overrun_percent
-        .map(Overrun::percent)
-        .or(traits.overrun_percent)
-        .unwrap_or_else(|| 100.0 * traits.system.traits().overrun)
-}
-
-/// Whipping of a process, 0 to 1: its own, else the family's, else the system's.
-pub fn whip(process: &Process, family: Family) -> f64 {
-    let traits = family.traits();
-    process.whip.map(WhipStage::whip).or(traits.whip).unwrap_or_else(|| traits.system.traits().whip)
 }

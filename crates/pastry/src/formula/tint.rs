@@ -1,5 +1,6 @@
 //! The colour a mixture is drawn in: of what is in it, by eye. Only for the drawing.
 
+use crate::formula::line::flat;
 use crate::formula::{Family, System, WeighedLine};
 use crate::ingredient::composition::Part;
 use serde::Deserialize;
@@ -60,6 +61,8 @@ pub fn baked_tint(lines: &[WeighedLine]) -> String {
 
 /// Shares weighed by mass and strength, the crust as a share of the pale.
 fn blend(lines: &[WeighedLine], pale: [f64; 3], crust: f64) -> String {
+    let flat = flat(lines);
+    let lines = flat.as_ref();
     let base: Vec<f64> = (0..3).map(|k| pale[k] + crust * (CRUST[k] - pale[k])).collect();
     let total: f64 = lines.iter().map(|line| line.mass.grams()).sum();
     let mut sum = [base[0], base[1], base[2]];

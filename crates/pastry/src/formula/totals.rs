@@ -1,6 +1,6 @@
 //! What a formula adds up to, in grams and per cent, each with its base.
 
-use crate::formula::line::WeighedLine;
+use crate::formula::line::{WeighedLine, flat};
 use crate::ingredient::Role;
 use crate::ingredient::composition::{Part, PhaseShares, SUGARS};
 use serde::Serialize;
@@ -56,6 +56,8 @@ pub struct Totals {
 
 /// Adds up weighed lines.
 pub fn totals(lines: &[WeighedLine]) -> Totals {
+    let flat = flat(lines);
+    let lines = flat.as_ref();
     let batch: f64 = lines.iter().map(|line| line.mass.grams()).sum();
     let grams_of = |part: Part| -> f64 {
         lines.iter().map(|line| line.mass.grams() * line.ingredient.composition.get(part)).sum()

@@ -3,105 +3,13 @@
 
 use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::group::Group;
+use crate::ingredient::item::{Flags, Ingredient, Pack};
 use crate::ingredient::origin::Origin;
 use crate::ingredient::starch::StarchKind;
-use crate::ingredient::weights::{HouseholdWeights, table_weights};
-use serde::{Deserialize, Serialize};
+use crate::ingredient::weights::table_weights;
+use serde::Deserialize;
 use std::collections::HashMap;
 use std::sync::{Arc, LazyLock};
-use utoipa::ToSchema;
-
-/// Properties some ingredients have besides their composition.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
-pub struct Flags {
-    /// Raw fruit whose enzyme cuts gelatin.
-    pub protease: bool,
-    /// Starch that swells without boiling.
-    pub cold_starch: bool,
-    /// Egg that was not pasteurised.
-    pub raw_egg: bool,
-    /// Its pectin is added to set: fruit's own never does.
-    pub sets_with_pectin: bool,
-    /// Locust bean gum, which sets with xanthan though neither does alone.
-    pub locust_bean: bool,
-    /// Gelatin of cold-water fish, which hardly sets in a fridge.
-    pub cold_water_fish: bool,
-}
-
-/// A pack as it is bought.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct Pack {
-    /// Net weight, g.
-    #[schema(exclusive_minimum = 0, maximum = 1000000)]
-    pub pack_g: f64,
-    /// What it costs, in the kitchen's currency.
-    #[schema(minimum = 0, maximum = 1000000)]
-    pub pack_price: f64,
-}
-
-impl Pack {
-    /// Price of a kilogram.
-    pub fn price_per_kg(&self) -> f64 {
-        1000.0 * self.pack_price / self.pack_g
-    }
-}
-
-/// A row of the catalogue.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Ingredient {
-    /// Stable key, used in files.
-    pub id: String,
-    /// Name in the kitchen.
-    pub name: String,
-    /// What other countries or cooks call it.
-    pub also: Vec<String>,
-    /// Shelf it stands on.
-    pub group: Group,
-    /// Mass fractions, adding up to 1.
-    pub composition: Composition,
-    /// Bloom strength of its gelatin, g.
-    pub bloom: f64,
-    /// Strength of its starch; corn starch is 1.
-    pub starch_strength: f64,
-    /// What its starch is of, where that is not corn.
-    pub starch_of: Option<StarchKind>,
-    /// Its own pH; none where nobody measured one.
-    pub ph: Option<f64>,
-    /// Strength of its gum; xanthan is 1.
-    pub gum_strength: f64,
-    /// 1 when its fat sits in globules of its own, as in cream; 0 when it melts into the common fat.
-    pub globule: f64,
-    /// Yield stress it brings ready-made, Pa (curds and jams).
-    pub body_pa: f64,
-    /// Enzyme and starch properties.
-    pub flags: Flags,
-    /// Allergens it brings, EU and US lists.
-    pub allergens: Vec<String>,
-    /// Where it comes from, for diet and faith.
-    pub origins: Vec<Origin>,
-    /// What a cup or a piece of it weighs.
-    pub weights: HouseholdWeights,
-    /// The pack it usually comes in.
-    pub pack: Option<Pack>,
-    /// Where the composition is from.
-    pub source: String,
-    /// high, medium or low.
-    pub confidence: String,
-}
-
-impl Ingredient {
-    /// Its pH: its own, else that of most things on its shelf.
-    pub fn ph(&self) -> f64 {
-        self.ph.unwrap_or_else(|| self.group.usual_ph())
-    }
-}
-
-impl AsRef<Ingredient> for Ingredient {
-    fn as_ref(&self) -> &Ingredient {
-        self
-    }
-}
 
 static CATALOGUE: LazyLock<Vec<Arc<Ingredient>>> =
     LazyLock::new(|| read(include_str!("../../data/ingredients.csv"), include_str!("../../data/shelf.csv")));
@@ -202,6 +110,7 @@ fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
                 pack: Some(Pack { pack_g: on_shelf.pack_g, pack_price: on_shelf.pack_price }),
                 source: text("source").to_owned(),
                 confidence: text("confidence").to_owned(),
+                made: None,
             })
         })
         .collect()

@@ -1,7 +1,7 @@
 //! Where ingredients come from and what that means at the table: origins, allergens, diets.
 
-use crate::ingredient::catalogue::Ingredient;
 use crate::ingredient::composition::Part;
+use crate::ingredient::item::Ingredient;
 use crate::ingredient::origin::Origin;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -54,6 +54,7 @@ pub struct Diet {
 pub fn diet<'a>(lines: impl Iterator<Item = (&'a Ingredient, f64)>) -> Diet {
     let mut diet = Diet { vegan: true, vegetarian: true, no_pork: true, no_alcohol: true };
     let (mut total, mut alcohol) = (0.0, 0.0);
+    let lines = lines.flat_map(|(ingredient, grams)| ingredient.leaves(grams));
     for (ingredient, grams) in lines.filter(|(_, grams)| *grams > 0.0) {
         total += grams;
         alcohol += grams * ingredient.composition.get(Part::Alcohol);

@@ -3,10 +3,10 @@
 
 use crate::fault::{Fault, FaultCode};
 use crate::format;
-use crate::ingredient::catalogue::{Flags, Ingredient, Pack};
 use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::diet::ALLERGENS;
 use crate::ingredient::group::Group;
+use crate::ingredient::item::{Flags, Ingredient, Pack};
 use crate::ingredient::key::OWN;
 use crate::ingredient::label::Label;
 use crate::ingredient::origin::Origin;
@@ -346,6 +346,7 @@ impl IngredientDocument {
                 self.source.clone()
             },
             confidence: "your own".to_owned(),
+            made: None,
         })
     }
 }

@@ -1,7 +1,7 @@
 //! What a gelatin is made of, where it matters: fish gelatin melts and sets colder than that of mammals.
 
-use crate::ingredient::catalogue::Ingredient;
 use crate::ingredient::composition::Part;
+use crate::ingredient::item::Ingredient;
 use crate::ingredient::origin::Origin;
 
 /// A kind of gelatin.

@@ -8,6 +8,31 @@ pub fn is_own(key: &str) -> bool {
     key.starts_with(OWN)
 }
 
+/// What the key of something made here begins with: the key of its component stands behind it, and `@` with the revision it
+/// is held at.
+pub const MADE: &str = "made-";
+
+/// The component a key names, and the revision it is held at; none when it is not that of something made here.
+pub fn component_of(key: &str) -> Option<(&str, Option<i64>)> {
+    let named = key.strip_prefix(MADE)?;
+    match named.split_once('@') {
+        None => Some((named, None)),
+        // A revision that is no number is part of a key that nothing has.
+        Some((component, revision)) => match revision.parse() {
+            Ok(revision) => Some((component, Some(revision))),
+            Err(_) => Some((named, None)),
+        },
+    }
+}
+
+/// The key by which a line names a component, at its newest revision or held at one.
+pub fn made_key(component: &str, revision: Option<i64>) -> String {
+    match revision {
+        None => format!("{MADE}{component}"),
+        Some(revision) => format!("{MADE}{component}@{revision}"),
+    }
+}
+
 /// A key made of a name: "Meadow cream 38 %" becomes `own-meadow-cream-38`.
 pub fn key_for(name: &str) -> String {
     let plain = deunicode::deunicode(name).to_lowercase();
@@ -27,6 +52,15 @@ pub fn key_for(name: &str) -> String {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn what_is_made_here_is_named_at_its_newest_or_held() {
+        for (component, revision) in [("daily", None), ("daily", Some(3)), ("0198-ab", Some(12))] {
+            assert_eq!(component_of(&made_key(component, revision)), Some((component, revision)));
+        }
+        assert_eq!(component_of("made-daily@x"), Some(("daily@x", None)));
+        assert_eq!(component_of("own-daily"), None);
+    }
 
     #[test]
     fn a_name_in_any_script_makes_a_key() {

@@ -1,6 +1,6 @@
 //! From cups, spoons and pieces to grams, saying what was assumed.
 
-use crate::ingredient::catalogue::Ingredient;
+use crate::ingredient::item::Ingredient;
 use crate::ingredient::weights::HouseholdWeight;
 use crate::units::amount::{Amount, AmountError};
 use crate::units::kitchen::{Measures, Unit, UnitKind};

@@ -5,8 +5,8 @@
 //! to them and names the exceptions), except where a source is given.
 
 use crate::code::codes;
-use crate::ingredient::catalogue::Ingredient;
 use crate::ingredient::composition::Part;
+use crate::ingredient::item::Ingredient;
 use crate::ingredient::origin::Origin;
 
 codes! {

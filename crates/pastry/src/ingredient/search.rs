@@ -1,6 +1,6 @@
 //! Finding an ingredient by what somebody types: other countries' names, accents, slips of the finger.
 
-use crate::ingredient::catalogue::Ingredient;
+use crate::ingredient::item::Ingredient;
 use std::sync::Arc;
 
 /// How far a typed word is from a word of the pantry: 0 the word itself, 1 its beginning, 2 inside it,

@@ -1,8 +1,10 @@
 //! The shelf a formula is weighed from: the catalogue, and over it the kitchen's own ingredients.
 
-use crate::fault::Fault;
-use crate::ingredient::catalogue::{Ingredient, catalogue, find};
+use crate::fault::{Fault, FaultCode};
+use crate::ingredient::catalogue::{catalogue, find};
 use crate::ingredient::document::IngredientDocument;
+use crate::ingredient::item::Ingredient;
+use crate::ingredient::key::MADE;
 use std::collections::BTreeMap;
 use std::sync::Arc;
 
@@ -18,6 +20,17 @@ struct Own {
 #[derive(Debug, Clone, Default)]
 pub struct Shelf {
     own: BTreeMap<String, Own>,
+    /// What is made here, by its key without [`MADE`]; or why it cannot be had.
+    made: BTreeMap<String, Result<Arc<Ingredient>, NotMade>>,
+}
+
+/// Why something made here cannot be had.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct NotMade {
+    /// Which fault it is.
+    pub code: FaultCode,
+    /// In words, with what to do.
+    pub words: String,
 }
 
 impl Shelf {
@@ -65,7 +78,39 @@ impl Shelf {
 
     /// The ingredient with this key.
     pub fn find(&self, id: &str) -> Option<&Arc<Ingredient>> {
-        find(id).or_else(|| Some(&self.own.get(id)?.ingredient))
+        find(id).or_else(|| match id.strip_prefix(MADE) {
+            Some(named) => self.made.get(named)?.as_ref().ok(),
+            None => Some(&self.own.get(id)?.ingredient),
+        })
+    }
+
+    /// Puts something made here on it, or why it cannot be had, by its key without [`MADE`]; of two with one key the first
+    /// stays.
+    pub fn put(&mut self, named: &str, made: Result<Arc<Ingredient>, NotMade>) {
+        self.made.entry(named.to_owned()).or_insert(made);
+    }
+
+    /// Whether it is known of something made here if it can be had.
+    pub fn knows(&self, named: &str) -> bool {
+        self.made.contains_key(named)
+    }
+
+    /// Why there is no ingredient with this key, and what to do.
+    pub fn why_not(&self, id: &str) -> NotMade {
+        let words = |words: String, code: FaultCode| NotMade { code, words };
+        let shown: String = id.chars().take(60).collect();
+        match id.strip_prefix(MADE).map(|named| self.made.get(named)) {
+            Some(Some(Err(why))) => why.clone(),
+            Some(_) => words(
+                "what was made here for this line is not in this kitchen: pick another formula, or open the file that brings it"
+                    .to_owned(),
+                FaultCode::MissingComponent,
+            ),
+            None => words(
+                format!("“{shown}” is not in the pantry: pick an ingredient from the list"),
+                FaultCode::UnknownIngredient,
+            ),
+        }
     }
 
     /// An own ingredient as it was written.

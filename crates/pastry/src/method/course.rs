@@ -1,12 +1,14 @@
 //! The steps of a school for one batch: those its formula needs, each with its minutes, what it needs of the others and
 //! what must be ready for it, the steps of what it begins with first.
 
+use crate::assess::FormulaDocument;
 use crate::caution::Caution;
-use crate::formula::WeighedLine;
+use crate::formula::{Family, WeighedLine};
+use crate::ingredient::Role;
 use crate::method::gear::{Gear, Resource};
-use crate::method::school::{School, school};
+use crate::method::school::{School, school, schools_of};
 use crate::method::step::{Limit, Moment, Spot, Step, Worker};
-use crate::number::span_min;
+use crate::number::{on_a_scale, span_min};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -63,35 +65,139 @@ pub struct MethodStep {
     pub given: bool,
 }
 
-/// The steps of a school for these lines.
+/// The steps of a school for these lines. What was made before is taken, not made again.
 pub fn course(school: &School, lines: &[WeighedLine]) -> Vec<MethodStep> {
-    let mut steps = Vec::new();
+    let (before, own): (Vec<&WeighedLine>, Vec<&WeighedLine>) =
+        lines.iter().filter(|line| line.mass.grams() > 0.0).partition(|line| line.ingredient.made.is_some());
+    let mut steps: Vec<MethodStep> = before.iter().enumerate().map(|(at, line)| taken(at, line)).collect();
+    let ready = Ready { before: &before, own: &own };
+    // Key of the step after which the base is there.
+    let mut base_done: Vec<String> = Vec::new();
     if let Some((first, without)) = base(school) {
-        let of_it: Vec<WeighedLine> = lines
-            .iter()
-            .filter(|line| !without.iter().any(|role| line.ingredient.is(*role)))
-            .cloned()
-            .collect();
-        let prefix = format!("{}.", first.id);
-        steps.extend(
-            chosen(first, &of_it, &prefix)
-                .into_iter()
-                .filter(|step| step.at == Moment::Make)
-                .map(|step| MethodStep { part: Some(first.name.clone()), ..step }),
-        );
+        match ready.of(&first.families) {
+            Some(taken) => base_done.push(taken),
+            None => {
+                let of_it: Vec<&WeighedLine> = own
+                    .iter()
+                    .filter(|line| !without.iter().any(|role| line.ingredient.is(*role)))
+                    .copied()
+                    .collect();
+                let of_it = Ready { before: &before, own: &of_it };
+                let prefix = format!("{}.", first.id);
+                steps.extend(
+                    chosen(first, &of_it, &prefix)
+                        .into_iter()
+                        .filter(|step| step.at == Moment::Make)
+                        .map(|step| MethodStep { part: Some(first.name.clone()), ..step }),
+                );
+                base_done.extend(steps.last().map(|step| step.key.clone()));
+            }
+        }
     }
-    let last = steps.last().map(|step| step.key.clone());
-    let mut own = chosen(school, lines, "");
+    let mut after = chosen(school, &ready, "");
+    // What nothing of the school waits for by name goes in where the mass begins.
+    for taken in &steps[..before.len()] {
+        let waited_for = after.iter().any(|step| step.needs.contains(&taken.key));
+        if !waited_for && !base_done.contains(&taken.key) {
+            base_done.push(taken.key.clone());
+        }
+    }
     // What begins with the base is the first step that needs nothing and is not got ready for another.
-    if let (Some(last), Some(begins)) = (last, own.iter_mut().find(|step| begins(school, step))) {
-        begins.needs.push(last);
+    let at = after.iter().position(|step| begins(school, step));
+    if let Some(begins) = at.or((!after.is_empty()).then_some(after.len().saturating_sub(1))) {
+        let needs = &mut after[begins].needs;
+        needs.extend(base_done.into_iter().filter(|key| !needs.contains(key)).collect::<Vec<_>>());
     }
-    steps.append(&mut own);
+    steps.append(&mut after);
     ready_for(&mut steps);
     steps
 }
 
-fn base(school_: &School) -> Option<(&'static School, &[crate::ingredient::Role])> {
+/// Whether lines hold, made before, what a school would else begin with: by its base, or by a step of its own.
+fn made_before(school_: &School, lines: &[WeighedLine]) -> [bool; 2] {
+    let words: Vec<&str> = lines
+        .iter()
+        .filter(|line| line.mass.grams() > 0.0)
+        .filter_map(|line| line.ingredient.made.as_ref())
+        .map(|made| made.word)
+        .collect();
+    let any = |families: &[Family]| families.iter().any(|family| words.contains(&family.word()));
+    // What is whipped beside is not what it begins with.
+    let begins = school_.steps.iter().filter(|step| step.of.is_empty()).any(|step| any(&step.makes));
+    [base(school_).is_some_and(|(first, _)| any(&first.families)), begins]
+}
+
+/// Whether what a school would else begin with was made before.
+pub fn is_made_before(school: &School, lines: &[WeighedLine]) -> bool {
+    made_before(school, lines).contains(&true)
+}
+
+/// The school a formula is made by: the one it names; else the first that begins with what was made before, else the
+/// family's first.
+pub fn school_of(document: &FormulaDocument, lines: &[WeighedLine]) -> Option<&'static School> {
+    let all = || schools_of(document.family);
+    all()
+        .find(|school| Some(school.id.as_str()) == document.method.as_deref())
+        .or_else(|| all().find(|school| made_before(school, lines)[0]))
+        .or_else(|| all().find(|school| made_before(school, lines)[1]))
+        .or_else(|| all().next())
+}
+
+/// What stands ready when a course begins, and what is weighed for it.
+struct Ready<'a> {
+    before: &'a [&'a WeighedLine],
+    own: &'a [&'a WeighedLine],
+}
+
+impl Ready<'_> {
+    /// Key of the step that takes something of these families that was made before.
+    fn of(&self, families: &[Family]) -> Option<String> {
+        let at = self.before.iter().position(|line| {
+            let word = line.ingredient.made.as_ref().map(|made| made.word);
+            families.iter().any(|family| Some(family.word()) == word)
+        })?;
+        Some(taken_key(at))
+    }
+
+    fn has(&self, role: Role) -> bool {
+        self.own.iter().any(|line| line.ingredient.is(role))
+    }
+}
+
+fn taken_key(at: usize) -> String {
+    format!("made_{at}")
+}
+
+/// What was made before, brought to hand.
+fn taken(at: usize, line: &WeighedLine) -> MethodStep {
+    let name = &line.ingredient.name;
+    MethodStep {
+        key: taken_key(at),
+        part: None,
+        kind: Worker::Hands,
+        what: format!(
+            "Have {} g of {name} ready: it is made by its own sheet.",
+            on_a_scale(line.mass.grams())
+        ),
+        gear: Vec::new(),
+        takes: Vec::new(),
+        minutes: [1.0; 2],
+        time: span_min([1.0; 2]),
+        by_clock: None,
+        temperature_c: None,
+        until: "It is weighed, and as its own sheet leaves it.".to_owned(),
+        wrong: Vec::new(),
+        cautions: Vec::new(),
+        limit: None,
+        needs: Vec::new(),
+        ready_for: None,
+        place: None,
+        at: Moment::Make,
+        given: false,
+    }
+}
+
+fn base(school_: &School) -> Option<(&'static School, &[Role])> {
     let base = school_.base.as_ref()?;
     Some((school(&base.school).expect("a base is a school"), &base.without))
 }
@@ -102,40 +208,44 @@ fn begins(school: &School, step: &MethodStep) -> bool {
     step.needs.is_empty() && own.is_some_and(|own| own.of.is_empty() && own.only.is_none())
 }
 
-/// Those of a school's steps these lines need; what needs one that is left out needs what that one needed.
-fn chosen(school: &School, lines: &[WeighedLine], prefix: &str) -> Vec<MethodStep> {
-    let has = |step: &Step| {
-        step.only
-            .is_none_or(|role| lines.iter().any(|line| line.mass.grams() > 0.0 && line.ingredient.is(role)))
-    };
-    let mut needed: Vec<Vec<usize>> = Vec::new();
-    for (at, step) in school.steps.iter().enumerate() {
-        let mut own: Vec<usize> = Vec::new();
+/// Those of a school's steps these lines need; what needs one that is left out needs what that one needed, or what was made
+/// before in its place.
+fn chosen(school: &School, ready: &Ready, prefix: &str) -> Vec<MethodStep> {
+    let key_of = |step: &Step| format!("{prefix}{}", step.key);
+    let mut needed: Vec<Vec<String>> = Vec::new();
+    let mut kept: Vec<bool> = Vec::new();
+    for step in &school.steps {
+        let mut own: Vec<String> = Vec::new();
         for need in &step.needs {
-            if has(&school.steps[*need]) { own.push(*need) } else { own.extend(&needed[*need]) }
+            let more = if kept[*need] { vec![key_of(&school.steps[*need])] } else { needed[*need].clone() };
+            own.extend(more.into_iter().filter(|key| !own.contains(key)).collect::<Vec<_>>());
         }
-        own.sort_unstable();
-        own.dedup();
-        debug_assert!(own.iter().all(|need| *need < at));
+        own.sort_by_key(|key| school.steps.iter().position(|step| key_of(step) == *key));
+        // Cream that is whipped here stays to be whipped, whatever was whipped before.
+        let instead = ready.of(&step.makes).filter(|_| !step.of.iter().any(|role| ready.has(*role)));
+        let asked = step.only.is_none_or(|role| ready.has(role));
+        kept.push(asked && instead.is_none());
+        if let Some(taken) = instead.filter(|key| !own.contains(key)) {
+            own.push(taken);
+        }
         needed.push(own);
     }
     school
         .steps
         .iter()
-        .zip(&needed)
-        .filter(|(step, _)| has(step))
-        .map(|(step, needs)| {
-            let keys = needs.iter().map(|need| format!("{prefix}{}", school.steps[*need].key));
-            method_step(step, kg_of(step, lines), format!("{prefix}{}", step.key), keys.collect())
-        })
+        .zip(needed)
+        .zip(kept)
+        .filter(|(_, kept)| *kept)
+        .map(|((step, needs), _)| method_step(step, kg_of(step, ready), key_of(step), needs))
         .collect()
 }
 
 /// Kilograms a step works on.
-fn kg_of(step: &Step, lines: &[WeighedLine]) -> f64 {
-    let of_it =
-        |line: &&WeighedLine| step.of.is_empty() || step.of.iter().any(|role| line.ingredient.is(*role));
-    1e-3 * lines.iter().filter(of_it).map(|line| line.mass.grams()).sum::<f64>()
+fn kg_of(step: &Step, ready: &Ready) -> f64 {
+    let all = step.of.is_empty();
+    let of_it = |line: &&&WeighedLine| all || step.of.iter().any(|role| line.ingredient.is(*role));
+    let before = ready.before.iter().filter(|_| all);
+    1e-3 * ready.own.iter().filter(of_it).chain(before).map(|line| line.mass.grams()).sum::<f64>()
 }
 
 fn method_step(step: &Step, kg: f64, key: String, needs: Vec<String>) -> MethodStep {

@@ -40,6 +40,8 @@ struct StepRow {
     #[serde(default)]
     of: Vec<Role>,
     #[serde(default)]
+    makes: Vec<Family>,
+    #[serde(default)]
     takes: Vec<Resource>,
     #[serde(default)]
     place: Option<Spot>,
@@ -277,6 +279,7 @@ impl StepRow {
             needs,
             at: self.at.unwrap_or(Moment::Make),
             of: self.of,
+            makes: self.makes,
             takes: self.takes,
             place: self.place,
             clock: self.clock,

@@ -11,7 +11,7 @@ use crate::formula::WeighedLine;
 use crate::heat::stand::LearnedPlace;
 use crate::ingredient::Role;
 use crate::ingredient::Shelf;
-use crate::method::course::{MethodStep, course, least_through};
+use crate::method::course::{MethodStep, course, is_made_before, least_through, school_of};
 use crate::method::gear::Gear;
 use crate::method::school::{Cook, School, schools_of};
 use crate::method::start::{StartTemperature, start_temperature};
@@ -78,11 +78,8 @@ pub fn sheet(
 ) -> Result<Vec<MethodSheet>, Vec<Fault>> {
     let (Ready { lines, .. }, now) = assessed(document, kitchen)?;
     let all: Vec<&School> = schools_of(document.family).collect();
-    let chosen = document
-        .method
-        .as_deref()
-        .and_then(|key| all.iter().position(|school| school.id == key))
-        .unwrap_or(0);
+    let by = school_of(document, &lines).map(|school| school.id.as_str());
+    let chosen = all.iter().position(|school| Some(school.id.as_str()) == by).unwrap_or(0);
     all.iter()
         .enumerate()
         .map(|(at, school)| {
@@ -117,10 +114,18 @@ fn reach(made: &mut FormulaDocument, lines: &[WeighedLine], school: &School) {
     if groups.is_empty() && !has_egg {
         return;
     }
+    // What it boils first was boiled before, by a sheet of its own; what is heated now is the cook's to say.
+    if is_made_before(school, lines) {
+        return;
+    }
     let degrees = |cook: &Cook| Some(CookTemperature::from_celsius(cook.c));
     made.process.cook_c = school.cook.iter().find(|cook| cook.of == Role::All).and_then(degrees);
     for (own, line) in made.lines.iter_mut().zip(lines) {
         let ingredient = &line.ingredient;
+        // What was made before has been through what its own sheet says, and no more.
+        if ingredient.made.is_some() {
+            continue;
+        }
         if ingredient.flags.raw_egg || groups.iter().any(|of| *of != Role::All && ingredient.is(*of)) {
             own.cook_c = school
                 .cook

@@ -2,6 +2,7 @@
 
 use crate::caution::Caution;
 use crate::code::codes;
+use crate::formula::Family;
 use crate::ingredient::Role;
 use crate::method::gear::{Gear, Resource};
 use crate::units::Minutes;
@@ -191,6 +192,8 @@ pub struct Step {
     pub at: Moment,
     /// Only these lines are in it; all of them when empty.
     pub of: Vec<Role>,
+    /// What it makes of nothing but these lines: where that was made before, there is nothing to do.
+    pub makes: Vec<Family>,
     /// What it takes beside its gear.
     pub takes: Vec<Resource>,
     /// Where it stands; of a wait alone.

@@ -6,7 +6,6 @@ use crate::assess::document::FormulaDocument;
 use crate::balance::edges::{Asked, Edges};
 use crate::fault::{Fault, FaultCode};
 use crate::formula::Line;
-use crate::formula::process::{overrun_percent, whip};
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::composition::Part;
 use crate::ingredient::{Group, Role};
@@ -156,8 +155,8 @@ impl Bowl {
             Quantity::Gelatin => serum.gelatin_percent,
             Quantity::Starch => self.starch_on_liquid(),
             Quantity::Cook => self.options.cook_c?,
-            Quantity::Overrun => overrun_percent(&self.document.process, self.document.family),
-            Quantity::Whip => whip(&self.document.process, self.document.family),
+            Quantity::Overrun => self.document.air(&self.lines).overrun_percent,
+            Quantity::Whip => self.document.air(&self.lines).whip,
             Quantity::Water => self.share(Part::Water),
             Quantity::Alcohol => self.prepared.alcohol_by_volume_percent,
             Quantity::Acid => self.share(Part::Acid),

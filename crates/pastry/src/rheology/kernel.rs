@@ -1,5 +1,6 @@
 //! The kernel: a mixture prepared once, then asked at any temperature without allocating.
 
+use crate::formula::line::warmest;
 use crate::formula::mixture::Mixture;
 use crate::formula::system::{Continuous, System, SystemTraits};
 use crate::ingredient::composition::{FATS, Part};
@@ -84,7 +85,7 @@ impl Prepared {
     pub fn nudged(mixture: &Mixture, system: System, options: &Options, nudge: Nudge) -> Self {
         let traits = system.traits();
         let m = &mixture.composition;
-        let cook = options.cook_c.unwrap_or(traits.mixing_c);
+        let cook = warmest(options.cook_c, options.cooks.sugar).unwrap_or(traits.mixing_c);
         let serum = Serum::new(m, mixture.gum, traits.mixing_c.max(cook.min(95.0)));
         let cooking = Cooking::new(mixture, &serum, options, traits.mixing_c);
         let v = Volumes::new(mixture, &serum, &cooking, nudge);

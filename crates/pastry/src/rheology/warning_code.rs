@@ -41,6 +41,8 @@ codes! {
         NoWater = "no_water",
         /// Its pectin wants more sugar or acid.
         PectinNeeds = "pectin_needs",
+        /// What was made before had set when it went in.
+        SetBefore = "set_before",
         /// Raw fruit in it cuts the gelatin.
         Protease = "protease",
         /// It is too salty to eat.

@@ -1,6 +1,6 @@
 //! The open format of a cake: what stands on the plate, from the bottom up, and what each place is made of.
 
-use crate::assess::FormulaDocument;
+use crate::assess::BroughtComponent;
 use crate::format;
 use crate::formula::Line;
 use crate::ingredient::IngredientDocument;
@@ -108,17 +108,6 @@ impl Losses {
     pub fn are_usual(&self) -> bool {
         *self == Losses::default()
     }
-}
-
-/// A formula that a cake brings.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct BroughtComponent {
-    /// The key its places name it by.
-    #[schema(max_length = 60)]
-    pub key: String,
-    /// The formula.
-    pub document: FormulaDocument,
 }
 
 /// Something baked: a sponge or a base.

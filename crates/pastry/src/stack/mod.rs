@@ -31,7 +31,7 @@ pub use address::{Address, At};
 pub use answer::{StackAnswer, stack};
 pub use check::finding::{BenchWork, Finding, Mend, Standing};
 pub use cream::{Known, Makings};
-pub use document::{Bake, BroughtComponent, Layer, StackDocument, Tier};
+pub use document::{Bake, Layer, StackDocument, Tier};
 pub use place::PlaceKind;
 pub use resize::{ResizeAsk, Resized, resize};
 pub use shape::body::Body;

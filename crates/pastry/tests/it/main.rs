@@ -33,6 +33,8 @@ mod laws;
 mod method;
 mod method_steps;
 mod module_order;
+mod nested;
+mod nested_kitchen;
 mod not_known;
 mod order_lists;
 mod orders;

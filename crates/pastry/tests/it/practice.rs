@@ -5,7 +5,7 @@ use crate::support::{grams_of, rows};
 use pastry::assess::FormulaDocument;
 use pastry::assess::starts::starts;
 use pastry::balance::{Way, WayKind, Ways, ways};
-use pastry::formula::process::{WhipStage, overrun_percent, whip};
+use pastry::formula::process::WhipStage;
 use pastry::formula::{Family, Line};
 use pastry::ingredient::Shelf;
 use pastry::units::{CookTemperature, Hours, Temperature};
@@ -56,8 +56,8 @@ fn moves(before: &FormulaDocument, way: &Way) -> Vec<String> {
     say(by < 0.0, "cool");
     say(way.kind == WayKind::Heat, "heat");
     say(after.process.set_hours != before.process.set_hours, "wait");
-    say(whip(&after.process, after.family) > whip(&before.process, before.family), "whip");
-    let air = |document: &FormulaDocument| overrun_percent(&document.process, document.family);
+    say(after.air(&[]).whip > before.air(&[]).whip, "whip");
+    let air = |document: &FormulaDocument| document.air(&[]).overrun_percent;
     say(air(after) > air(before) + 1.0, "air+");
     say(air(after) < air(before) - 1.0, "air-");
     let grams = |document: &FormulaDocument| -> HashMap<String, f64> {

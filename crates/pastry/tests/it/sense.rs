@@ -5,7 +5,6 @@ use crate::support::{disturbed, grams_of};
 use pastry::assess::starts::starts;
 use pastry::assess::{Assessment, FormulaDocument, assess};
 use pastry::balance::{Way, WayKind, ways};
-use pastry::formula::process::overrun_percent;
 use pastry::formula::system::Continuous;
 use pastry::formula::{Family, WeighedLine};
 use pastry::ingredient::{Group, Part, Role, Shelf};
@@ -60,7 +59,7 @@ fn senseless(before: &FormulaDocument, way: &Way) -> Vec<String> {
     {
         wrong.push("a wait of more than a day".to_owned());
     }
-    let air = |document: &FormulaDocument| overrun_percent(&document.process, document.family);
+    let air = |document: &FormulaDocument| document.air(&[]).overrun_percent;
     if system.continuous == Continuous::Water && air(&way.document) < air(before) - 1e-9 {
         wrong.push("air out of what was whipped".to_owned());
     }

@@ -5,8 +5,9 @@ use axum::Json;
 use pastry::assess::FormulaDocument;
 use pastry::assess::document::history_word;
 use pastry::assess::starts::starts;
+use pastry::formula::Air;
 use pastry::formula::family::{FamilyGroup, Figure, Setting};
-use pastry::formula::process::{WhipStage, overrun_percent, whip};
+use pastry::formula::process::WhipStage;
 use pastry::formula::{Family, Process};
 use pastry::job::Job;
 use pastry::job::ask::Ask;
@@ -98,7 +99,7 @@ pub fn families() -> Vec<FamilyEntry> {
 
 fn entry(family: Family) -> FamilyEntry {
     let traits = family.traits();
-    let usual = Process::default();
+    let usual = Air::of(&Process::default(), family, &[]);
     FamilyEntry {
         family,
         word: &traits.word,
@@ -107,8 +108,8 @@ fn entry(family: Family) -> FamilyEntry {
         about: &traits.about,
         settings: &traits.settings,
         looks_at: &traits.looks_at,
-        usual_overrun_percent: overrun_percent(&usual, family),
-        usual_whip: WhipStage::nearest(whip(&usual, family)),
+        usual_overrun_percent: usual.overrun_percent,
+        usual_whip: WhipStage::nearest(usual.whip),
         hottest_heat_c: family.hottest_heat_c(),
         hottest_c: traits.hottest_c,
         poured: traits.poured,

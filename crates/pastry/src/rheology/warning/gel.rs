@@ -76,3 +76,27 @@ pub(super) fn other_gel_warnings(prepared: &Prepared) -> Vec<Warning> {
     }
     found
 }
+
+/// What was made before and had set when it went in: its gel is broken and holds nothing.
+pub(super) fn broken_warnings(lines: &[WeighedLine]) -> Vec<Warning> {
+    lines
+        .iter()
+        .filter(|line| line.mass.grams() > 0.0)
+        .filter_map(|line| Some((&line.ingredient.name, line.ingredient.made.as_ref()?)))
+        .filter(|(_, made)| !made.broken.is_empty())
+        .map(|(name, made)| {
+            let gels = made.broken.join(" and ");
+            let way_out = match made.broken.as_slice() {
+                ["gelatin"] => "Warm it to 40 °C until it runs and write that on its line, or fold it in before it sets.",
+                ["agar"] => "Boil it up again and write that on its line, or fold it in before it sets.",
+                _ => "Fold it in before it sets, or count on it for taste alone.",
+            };
+            warning(
+                WarningCode::SetBefore,
+                Severity::Care,
+                format!("The {gels} of {name} had set: broken, it holds nothing any more, and none of it is counted."),
+                way_out,
+            )
+        })
+        .collect()
+}

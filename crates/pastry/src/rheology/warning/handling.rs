@@ -51,7 +51,7 @@ pub(super) fn handling_warnings(
     let protein = part(Part::MilkProtein);
     let boils = family.traits().boils_starch;
     let hot = lines.iter().any(|line| {
-        let cook = line.cook_c.or(options.cook_c);
+        let cook = line.reached(options.cook_c);
         line.ingredient.composition.get(Part::MilkProtein) > 0.01
             && (boils || cook.is_some_and(|cook| cook >= HOT_C))
     });

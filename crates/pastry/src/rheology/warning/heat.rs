@@ -10,7 +10,7 @@ pub(super) fn impossible_heat(lines: &[WeighedLine], options: &Options) -> Optio
     let (line, cook_c) = lines
         .iter()
         .filter(|line| line.mass.grams() > 0.0)
-        .filter_map(|line| Some((line, line.cook_c.or(options.cook_c)?)))
+        .filter_map(|line| Some((line, line.reached(options.cook_c)?)))
         .find(|(line, cook_c)| !can_reach(line, *cook_c))?;
     let celsius = (cook_c - 32.0) / 1.8;
     Some(warning(

@@ -12,11 +12,11 @@ mod sugar;
 mod whip;
 
 use crate::formula::family::Family;
-use crate::formula::line::WeighedLine;
+use crate::formula::line::{WeighedLine, flat};
 use crate::rheology::consistency::{History, Options};
 use crate::rheology::kernel::Prepared;
 use egg::egg_warnings;
-use gel::{gelatin_warnings, other_gel_warnings};
+use gel::{broken_warnings, gelatin_warnings, other_gel_warnings};
 use handling::handling_warnings;
 use heat::impossible_heat;
 use label::label_warnings;
@@ -41,12 +41,16 @@ pub fn warnings(
     history: History,
 ) -> Vec<Warning> {
     let at = prepared.at(t_c, history);
+    let broken = broken_warnings(lines);
+    let flat = flat(lines);
+    let lines = flat.as_ref();
     let mut found = Vec::new();
     found.extend(structure_warnings(lines, family, prepared, &at));
     found.extend(sugar_warnings(lines, family, prepared, t_c));
     found.extend(handling_warnings(lines, family, prepared, options));
     found.extend(gelatin_warnings(lines, prepared));
     found.extend(other_gel_warnings(prepared));
+    found.extend(broken);
     found.extend(starch_warnings(lines, family, prepared, options));
     found.extend(egg_warnings(lines, family, options));
     found.extend(impossible_heat(lines, options));
