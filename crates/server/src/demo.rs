@@ -4,8 +4,12 @@ use jiff::civil::Date;
 use jiff::tz::TimeZone;
 use jiff::{SignedDuration, Timestamp};
 use pastry::assess::FormulaDocument;
+use pastry::exchange::bring;
 use pastry::exchange::pantry::{Reading, from_csv};
+use pastry::ingredient::Shelf;
+use pastry::ingredient::key::{MADE, made_key};
 use pastry::order::OrderDocument;
+use pastry::stack::Known;
 use pastry::units::RoomTemperature;
 use rust_embed::RustEmbed;
 use serde_json::Value;
@@ -37,12 +41,36 @@ fn names() -> Vec<String> {
     names
 }
 
-/// The invented creams, in the order of their files.
+/// The invented creams by the names of their files, in that order; what is made here is named by the file it is in.
+///
+/// # Errors
+/// When a file is no formula; the tests read them all.
+fn written() -> Result<Vec<(String, FormulaDocument)>, serde_json::Error> {
+    names()
+        .into_iter()
+        .map(|name| {
+            let document = serde_json::from_str(&text(&format!("{name}.json")))?;
+            Ok((name, document))
+        })
+        .collect()
+}
+
+/// The invented creams, in the order of their files, each with the components that it is made of.
 ///
 /// # Errors
 /// When a file is no formula; the tests read them all.
 pub fn documents() -> Result<Vec<FormulaDocument>, serde_json::Error> {
-    names().iter().map(|name| serde_json::from_str(&text(&format!("{name}.json")))).collect()
+    let all = written()?;
+    let formulas: HashMap<String, FormulaDocument> = all.iter().cloned().collect();
+    let shelf = Shelf::catalogue().with(&ingredients().good);
+    let known = Known { formulas: &formulas, shelf: &shelf };
+    Ok(all
+        .into_iter()
+        .map(|(_, document)| FormulaDocument {
+            components: bring::formula(&document, &known).components,
+            ..document
+        })
+        .collect())
 }
 
 /// The invented orders: their places name components by the file of the formula, which `key` turns into the key
@@ -109,15 +137,22 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
         ingredients().good.into_iter().map(|document| (document.key.clone(), document, 0)).collect();
     store.save_all(&own, &by).await?;
     let tags = tags();
-    let mut keys: HashMap<String, String> = HashMap::new();
-    for (days, (name, document)) in names().iter().zip(documents()?).enumerate() {
+    let written = written()?;
+    // Keys first: what goes into others is named by them.
+    let keys: HashMap<String, String> =
+        written.iter().map(|(name, _)| (name.clone(), Uuid::now_v7().to_string())).collect();
+    for (days, (name, mut document)) in written.into_iter().enumerate() {
+        for line in &mut document.lines {
+            if let Some(key) = line.ingredient.strip_prefix(MADE).and_then(|file| keys.get(file)) {
+                line.ingredient = made_key(key, None);
+            }
+        }
         let saved_at = now - SignedDuration::from_hours(24 * days as i64);
         let then = By { now: saved_at, ..by.clone() };
-        let id = store.create(&Uuid::now_v7().to_string(), &document, &then).await?.id;
-        if let Some(tags) = tags.get(name) {
+        let id = store.create(&keys[&name], &document, &then).await?.id;
+        if let Some(tags) = tags.get(&name) {
             store.place(COMPONENT, &id, &Place { tags: Some(tags.clone()), archived: false }, &then).await?;
         }
-        keys.insert(name.clone(), id);
     }
     let today = TimeZone::UTC.to_datetime(now).date();
     for mut document in orders(|name| keys.get(name).cloned())? {

@@ -23,8 +23,8 @@ impl Larder {
         self.0.get(&ingredient.id).copied().or(ingredient.pack)
     }
 
-    /// Price of a kilogram.
+    /// Price of a kilogram; of what is made here, of all that is bought for it.
     pub fn price(&self, ingredient: &Ingredient) -> Option<f64> {
-        self.pack(ingredient).map(|pack| pack.price_per_kg())
+        ingredient.price_per_kg(&|bought| self.pack(bought).map(|pack| pack.price_per_kg()))
     }
 }

@@ -126,7 +126,7 @@ pub fn schema(format: &Format) -> Value {
         if definitions.contains_key(&name) {
             continue;
         }
-        let schema = moved(&all[&name], &mut wanted);
+        let schema = moved(&all[&name], format.root, &mut wanted);
         definitions.insert(name, schema);
     }
     let Some(Value::Object(mut root)) = definitions.remove(format.root) else {
@@ -142,22 +142,23 @@ pub fn schema(format: &Format) -> Value {
 }
 
 /// A copy in which references point into `$defs`; what they name is added to `wanted`.
-fn moved(schema: &Value, wanted: &mut Vec<String>) -> Value {
+fn moved(schema: &Value, root: &str, wanted: &mut Vec<String>) -> Value {
     match schema {
         Value::Object(fields) => fields
             .iter()
             .map(|(key, value)| match (key.as_str(), value.as_str()) {
                 ("$ref", Some(path)) => {
                     let name = path.rsplit('/').next().unwrap_or_default().to_owned();
-                    let here = json!(format!("#/$defs/{name}"));
+                    // What a document holds of its own kind is the whole schema again.
+                    let here = if name == root { json!("#") } else { json!(format!("#/$defs/{name}")) };
                     wanted.push(name);
                     (key.clone(), here)
                 }
-                _ => (key.clone(), moved(value, wanted)),
+                _ => (key.clone(), moved(value, root, wanted)),
             })
             .collect::<Map<_, _>>()
             .into(),
-        Value::Array(items) => items.iter().map(|item| moved(item, wanted)).collect(),
+        Value::Array(items) => items.iter().map(|item| moved(item, root, wanted)).collect(),
         other => other.clone(),
     }
 }

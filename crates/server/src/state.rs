@@ -30,8 +30,8 @@ impl AppState {
         &self,
         documents: impl IntoIterator<Item = &'a FormulaDocument>,
     ) -> Result<Shelf, ApiError> {
-        let lines = documents.into_iter().flat_map(|document| &document.lines);
-        Ok(self.store.shelf(lines.map(|line| line.ingredient.as_str())).await?)
+        let keys: Vec<&str> = documents.into_iter().flat_map(FormulaDocument::ingredient_keys).collect();
+        Ok(self.store.shelf(keys).await?)
     }
 
     /// The kitchen's places as its probe read them; what no probe can have read is left out.

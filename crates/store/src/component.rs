@@ -6,8 +6,9 @@ use crate::noun::{COMPONENT, INGREDIENT, Kept, Noun};
 use crate::{Store, StoreError};
 use pastry::assess::FormulaDocument;
 use pastry::formula::Family;
+use pastry::ingredient::key::component_of;
 use serde::{Deserialize, Serialize};
-use std::collections::HashMap;
+use std::collections::{BTreeSet, HashMap};
 use utoipa::ToSchema;
 
 /// A revision of a component.
@@ -24,6 +25,9 @@ pub struct ComponentShown {
     pub family_word: String,
     /// Its job: drip, coat, mask, fill …
     pub job: String,
+    /// Keys of the components that go into it.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub made_of: Vec<String>,
 }
 
 impl Kept for FormulaDocument {
@@ -40,12 +44,22 @@ impl Kept for FormulaDocument {
             family: self.family,
             family_word: self.family.word().to_owned(),
             job: self.work.job.word().to_owned(),
+            made_of: components(self).map(str::to_owned).collect(),
         }
     }
 
     fn uses(&self) -> Vec<(Noun, &str)> {
-        self.lines.iter().map(|line| (INGREDIENT, line.ingredient.as_str())).collect()
+        let bought =
+            self.lines.iter().map(|line| line.ingredient.as_str()).filter(|key| component_of(key).is_none());
+        let bought = bought.map(|key| (INGREDIENT, key));
+        bought.chain(components(self).map(|component| (COMPONENT, component))).collect()
     }
+}
+
+/// Keys of the components that go into it, each once.
+fn components(document: &FormulaDocument) -> impl Iterator<Item = &str> {
+    let all = document.lines.iter().filter_map(|line| Some(component_of(&line.ingredient)?.0));
+    all.collect::<BTreeSet<_>>().into_iter()
 }
 
 impl Store {

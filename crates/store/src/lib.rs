@@ -30,6 +30,7 @@ pub mod noun;
 pub mod open;
 pub mod order;
 pub mod pantry;
+pub mod shelf;
 mod upgrade;
 mod writing;
 

@@ -170,6 +170,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/components/{id}/reaches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * What saving this document would do to the formulas it goes into, straight or inside others: their verdicts before and
+         *     after. What holds it at a revision stays as it is. Keeps nothing.
+         */
+        post: operations["reaches_of_component"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/components/{id}/revisions": {
         parameters: {
             query?: never;
@@ -462,6 +482,23 @@ export interface paths {
          *     choosing it changes, its waits in the kitchen's own fridge as a probe read it. Keeps nothing.
          */
         post: operations["methods"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Opens a line of something made here: its own lines stand in its place. Keeps nothing. */
+        post: operations["open_line"];
         delete?: never;
         options?: never;
         head?: never;
@@ -921,6 +958,8 @@ export interface components {
             sweep_step_k: number;
             /** @description The colour it is drawn in, "#rrggbb". */
             tint: string;
+            /** @description What must be made before, each once, what goes into others first. */
+            to_make: components["schemas"]["ToMake"][];
             /** @description Totals of the batch. */
             totals: components["schemas"]["Totals"];
             /** @description Warnings, worst first. */
@@ -995,7 +1034,8 @@ export interface components {
             allergens: string[];
             /**
              * Format: double
-             * @description What it costs, in the kitchen's currency; none where a price is missing.
+             * @description What is bought for it costs, in the kitchen's currency, without what is made for it by a sheet of its own; none where a
+             *     price is missing.
              */
             cost?: number | null;
             /**
@@ -1008,7 +1048,11 @@ export interface components {
             /** @description A cream or a bake. */
             kind: components["schemas"]["PartKind"];
             /** @description What is weighed; nothing for what is bought. */
-            lines: components["schemas"]["BatchLine"][];
+            lines: components["schemas"]["ToWeigh"][];
+            /** @description What else it goes into, and for what it is used as it is; empty when it only stands on cakes. */
+            made_for: components["schemas"]["MadeFor"][];
+            /** @description The same in one sentence; none when it only stands on cakes. */
+            made_for_sentence?: string | null;
             /** @description Its name. */
             name: string;
             /**
@@ -1035,20 +1079,6 @@ export interface components {
              * @description Trimmed off, g.
              */
             trimmed_g: number;
-        };
-        /** @description A line to be weighed. */
-        BatchLine: {
-            /** @description The same in eggs, leaves, sticks; none when it is not counted. */
-            in_pieces?: string | null;
-            /** @description Key of the ingredient. */
-            ingredient: string;
-            /**
-             * Format: double
-             * @description As a scale shows it, g.
-             */
-            mass_g: number;
-            /** @description Its name. */
-            name: string;
         };
         /** @description What a cake can be begun with. */
         Beginnings: {
@@ -1360,11 +1390,11 @@ export interface components {
          * @enum {string}
          */
         Border: "rope" | "shell" | "dots";
-        /** @description A formula that a cake brings. */
+        /** @description A component that a document brings. */
         BroughtComponent: {
             /** @description The formula. */
             document: components["schemas"]["FormulaDocument"];
-            /** @description The key its places name it by. */
+            /** @description The key it is named by; of a revision that is held, with `@` and its number. */
             key: string;
         };
         /** @description The answer to a case. */
@@ -1847,6 +1877,8 @@ export interface components {
             family_word: string;
             /** @description Its job: drip, coat, mask, fill … */
             job: string;
+            /** @description Keys of the components that go into it. */
+            made_of?: string[];
         } & {
             /** @description Put away: not listed unless asked for. */
             archived: boolean;
@@ -2339,7 +2371,7 @@ export interface components {
          * @description What is wrong with a field.
          * @enum {string}
          */
-        FaultCode: "after_it_is_eaten" | "bad_amount" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
+        FaultCode: "after_it_is_eaten" | "bad_amount" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
         /**
          * @description A number a cook looks at.
          * @enum {string}
@@ -2467,6 +2499,11 @@ export interface components {
         Force: number;
         /** @description A formula with the work it is for. */
         FormulaDocument: {
+            /**
+             * @description Components its lines name, and those these name, so that another kitchen makes the same. A kitchen that has one by
+             *     the same key uses its own.
+             */
+            components?: components["schemas"]["BroughtComponent"][];
             /** @description Family of the cream. */
             family: components["schemas"]["Family"];
             /**
@@ -3341,6 +3378,11 @@ export interface components {
             cook_c?: components["schemas"]["CookTemperature"] | null;
             density_g_per_ml?: components["schemas"]["Density"] | null;
             /**
+             * @description Of something made here: it had set before it went in. What is broken so holds nothing until it is warmed and runs
+             *     again.
+             */
+            had_set?: boolean;
+            /**
              * @description Key of the ingredient, as in the pantry.
              * @example dark60
              */
@@ -3359,6 +3401,7 @@ export interface components {
             in_spoons?: string | null;
             /** @description Key of the ingredient. */
             ingredient: string;
+            made_here?: components["schemas"]["MadeHere"] | null;
             /**
              * Format: double
              * @description How much, g.
@@ -3424,6 +3467,38 @@ export interface components {
              * @default 3
              */
             spread_percent: number;
+        };
+        /** @description What a batch is made for. */
+        MadeFor: {
+            /**
+             * Format: double
+             * @description How much of it, g.
+             */
+            mass_g: number;
+            /** @description What it goes into. */
+            name: string;
+        };
+        /** @description What a line of something made here is. */
+        MadeHere: {
+            /**
+             * Format: int64
+             * @description Days it keeps in the cold.
+             */
+            cold_days: number;
+            /** @description Key of the component. */
+            component: string;
+            /**
+             * Format: double
+             * @description Its air, per cent of the volume before; 0 for none.
+             */
+            overrun_percent: number;
+            /**
+             * Format: int64
+             * @description The revision it is held at; none for the newest.
+             */
+            revision?: number | null;
+            /** @description Its family in kitchen words. */
+            word: string;
         };
         /**
          * @description What the map's upright axis counts.
@@ -3646,6 +3721,19 @@ export interface components {
          * @enum {string}
          */
         Moment: "make" | "use";
+        /** @description How another formula moves. */
+        Moved: {
+            /** @description Its verdict with the change; none when it cannot be worked out any more. */
+            after?: string | null;
+            /** @description Its verdict as it stands; none when it could not be worked out. */
+            before?: string | null;
+            /** @description Whether it is right for its job with the change. */
+            is_right: boolean;
+            /** @description Whether it is right for its job as it stands. */
+            was_right: boolean;
+            /** @description What moves, in words; nothing when nothing does that a cook would see. */
+            words: string[];
+        };
         /** @description A film on a spoon that a finger line stays in. */
         NappeGeometry: {
             /**
@@ -3691,6 +3779,25 @@ export interface components {
              * @description The revision here that it would follow; 0 when it is new here.
              */
             replaces_revision: number;
+        };
+        /** @description A line to open. */
+        OpenAsk: {
+            /** @description The formula. */
+            document: components["schemas"]["FormulaDocument"];
+            /**
+             * Format: int32
+             * @description Which line, from 0.
+             */
+            line: number;
+        };
+        /** @description A formula with a line of it opened. */
+        Opened: {
+            /** @description The formula with its lines. */
+            document: components["schemas"]["FormulaDocument"];
+            /** @description Name of what was opened. */
+            name: string;
+            /** @description What of it is no longer told by itself and was written down, or must be looked at, in words. */
+            said: string[];
         };
         /** @description One revision of a thing, with its document. */
         Order: {
@@ -4407,6 +4514,16 @@ export interface components {
             overrun_percent?: components["schemas"]["Overrun"] | null;
             set_hours?: components["schemas"]["Hours"] | null;
             whip?: components["schemas"]["WhipStage"] | null;
+        };
+        /** @description Another formula that a change of this one reaches. */
+        Reached: {
+            /** @description The revisions at which it holds what is changed: then it stays as it is. */
+            held_at: number[];
+            /** @description Its key. */
+            id: string;
+            moved?: components["schemas"]["Moved"] | null;
+            /** @description Its name. */
+            name: string;
         };
         /** @description What a file held. */
         ReadFile: {
@@ -5665,6 +5782,69 @@ export interface components {
             /** @description From the board to its foot and to its top, mm. */
             z_mm: number[];
         };
+        /** @description A batch of something that goes into others. */
+        ToMake: {
+            /**
+             * Format: int64
+             * @description Days it keeps in the cold.
+             */
+            cold_days: number;
+            /** @description Key of the component. */
+            component: string;
+            /** @description Key it is named by, without what stands before it; with `@` and its number when it is held at a revision. */
+            key: string;
+            /** @description What is weighed for it. */
+            lines: components["schemas"]["ToWeigh"][];
+            /** @description What it is made for, the largest first. */
+            made_for: components["schemas"]["MadeFor"][];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description Needed, g.
+             */
+            needed_g: number;
+            /**
+             * Format: double
+             * @description Left of it, g.
+             */
+            rest_g: number;
+            /**
+             * Format: int64
+             * @description The revision it is held at; none for the newest.
+             */
+            revision?: number | null;
+            /** @description "Make 820 g of Daily pastry cream: 300 g for Feast, 420 g for Jars, 100 g are left." */
+            sentence: string;
+            /**
+             * Format: double
+             * @description How many times its formula as it is written.
+             */
+            times: number;
+            /**
+             * Format: double
+             * @description To be made, g: the sum of its lines.
+             */
+            to_make_g: number;
+            /** @description Its family in kitchen words. */
+            word: string;
+        };
+        /** @description A line to be weighed for a batch. */
+        ToWeigh: {
+            /** @description The same in eggs, leaves, sticks; none when it is not counted. */
+            in_pieces?: string | null;
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /** @description Whether it is made here, by a sheet of its own. */
+            made_here: boolean;
+            /**
+             * Format: double
+             * @description As a scale shows it, g.
+             */
+            mass_g: number;
+            /** @description Its name. */
+            name: string;
+        };
         /** @description Totals of a batch. */
         Totals: {
             /** @description Alcohol. */
@@ -5729,6 +5909,8 @@ export interface components {
         };
         /** @description What was done in the making, as it was counted. */
         UsedProcess: {
+            /** @description Where the air comes from and what of it is lost, when what was made before brings it; none when it is beaten in. */
+            air_brought?: string | null;
             /**
              * Format: double
              * @description Highest temperature reached, °C; none when nobody said.
@@ -5845,7 +6027,7 @@ export interface components {
          * @description What a formula is warned of.
          * @enum {string}
          */
-        WarningCode: "agar_raw" | "alcohol" | "amylase" | "crowded" | "curdles" | "egg_raw" | "egg_scrambles" | "fat_outside" | "gelatin_acid" | "gelatin_alcohol" | "gelatin_origin" | "graining" | "grit" | "heat_impossible" | "honey" | "lactose_sand" | "no_water" | "pectin_needs" | "protease" | "salty" | "seizes" | "soak_brix" | "spirit" | "split" | "starch_raw" | "too_wet" | "whip_fat" | "whip_thick" | "whip_thin" | "whip_warm";
+        WarningCode: "agar_raw" | "alcohol" | "amylase" | "crowded" | "curdles" | "egg_raw" | "egg_scrambles" | "fat_outside" | "gelatin_acid" | "gelatin_alcohol" | "gelatin_origin" | "graining" | "grit" | "heat_impossible" | "honey" | "lactose_sand" | "no_water" | "pectin_needs" | "set_before" | "protease" | "salty" | "seizes" | "soak_brix" | "spirit" | "split" | "starch_raw" | "too_wet" | "whip_fat" | "whip_thick" | "whip_thin" | "whip_warm";
         /** @description One way there. */
         Way: {
             /** @description What it brings that was not there and must be asked for first: "brings milk, an allergen". */
@@ -7285,6 +7467,105 @@ export interface operations {
             };
             /** @description The disk is full */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    reaches_of_component: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the component */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FormulaDocument"];
+            };
+        };
+        responses: {
+            /** @description Every formula it goes into, the nearest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reached"][];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -8998,6 +9279,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MethodSheet"][];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    open_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OpenAsk"];
+            };
+        };
+        responses: {
+            /** @description The formula with its lines */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Opened"];
                 };
             };
             /** @description Not JSON; The body did not arrive whole */

@@ -13,6 +13,7 @@ use crate::assess::words::{chance_words, detail, headline, lasts_sentence, span_
 use crate::assess::zone::{MapZone, zones};
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::tint::tint;
+use crate::formula::to_make::{Takes, ToMake, to_make};
 use crate::formula::{Family, Fault, Totals, WeighedLine, totals};
 use crate::ingredient::{PhaseShares, Shelf};
 use crate::job::duty::{Estimate, Judged, Outcome, Stands};
@@ -27,6 +28,7 @@ use crate::rheology::warning::{Warning, warnings};
 use crate::rheology::{History, Unchecked};
 use crate::units::kitchen::Measures;
 use serde::Serialize;
+use std::collections::BTreeMap;
 use utoipa::ToSchema;
 
 /// A line weighed, with what it brings.
@@ -50,6 +52,23 @@ pub struct LineAnswer {
     pub assumed: Option<String>,
     /// What it brings, g.
     pub phases_g: PhaseShares,
+    /// What it is, when it is made here and not bought.
+    pub made_here: Option<MadeHere>,
+}
+
+/// What a line of something made here is.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct MadeHere {
+    /// Key of the component.
+    pub component: String,
+    /// The revision it is held at; none for the newest.
+    pub revision: Option<i64>,
+    /// Its family in kitchen words.
+    pub word: String,
+    /// Days it keeps in the cold.
+    pub cold_days: i64,
+    /// Its air, per cent of the volume before; 0 for none.
+    pub overrun_percent: f64,
 }
 
 /// One temperature of the map, with its verdict in words.
@@ -112,6 +131,8 @@ pub struct UsedProcess {
     pub cook_c: Option<f64>,
     /// Hours set.
     pub set_hours: f64,
+    /// Where the air comes from and what of it is lost, when what was made before brings it; none when it is beaten in.
+    pub air_brought: Option<String>,
 }
 
 /// The answer.
@@ -137,6 +158,8 @@ pub struct Assessment {
     pub process: UsedProcess,
     /// Lines weighed.
     pub lines: Vec<LineAnswer>,
+    /// What must be made before, each once, what goes into others first.
+    pub to_make: Vec<ToMake>,
     /// Totals of the batch.
     pub totals: Totals,
     /// The colour it is drawn in, "#rrggbb".
@@ -265,8 +288,10 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
             whip: options.whip.unwrap_or_default(),
             cook_c: options.cook_c,
             set_hours: options.hours.unwrap_or(17.0),
+            air_brought: document.air(lines).brought,
         },
         lines: line_answers(lines, document.percent_of.as_deref(), document.measures),
+        to_make: to_make(&[Takes::of(document.called(), lines)], &BTreeMap::new()),
         in_the_room: in_the_room(
             &made,
             family,
@@ -372,6 +397,13 @@ fn line_answers(lines: &[WeighedLine], percent_of: Option<&str>, measures: Measu
                     dry: digits(grams * phases.dry),
                     setting: digits(grams * phases.setting),
                 },
+                made_here: line.ingredient.made.as_ref().map(|made| MadeHere {
+                    component: made.component.clone(),
+                    revision: made.revision,
+                    word: made.word.to_owned(),
+                    cold_days: made.cold_days,
+                    overrun_percent: digits(100.0 * made.overrun),
+                }),
             }
         })
         .collect()

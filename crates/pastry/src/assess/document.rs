@@ -176,6 +176,15 @@ impl FormulaDocument {
         }
     }
 
+    /// Keys of all ingredients that it and the components it brings name.
+    pub fn ingredient_keys(&self) -> Vec<&str> {
+        let mut keys: Vec<&str> = self.lines.iter().map(|line| line.ingredient.as_str()).collect();
+        for own in &self.components {
+            keys.extend(own.document.ingredient_keys());
+        }
+        keys
+    }
+
     /// Keys of the components its lines name, without what stands before them.
     pub fn made_here(&self) -> impl Iterator<Item = &str> {
         self.lines.iter().filter_map(|line| line.ingredient.strip_prefix(MADE))

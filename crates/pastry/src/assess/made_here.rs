@@ -62,36 +62,46 @@ pub fn bringing(mut shelf: Shelf, brought: &[BroughtComponent]) -> Result<Shelf,
     if faults.is_empty() { Ok(with_made(shelf, &documents)) } else { Err(faults) }
 }
 
-/// Why a document kept under a key would go into itself, in words; none when it does not.
+/// Lines through which a document kept under a key would go into itself, in words.
 ///
 /// # Arguments
 /// * `documents`: all that it comes down to, each by the key it is named by.
-pub fn circle(key: &str, document: &FormulaDocument, documents: &Documents) -> Option<NotMade> {
+pub fn circle(key: &str, document: &FormulaDocument, documents: &Documents) -> Vec<Fault> {
+    /// The way from a document to a key, through what it names; what is held at a revision does not move when that which is
+    /// saved does.
     fn way<'a>(
         to: &str,
-        from: &'a FormulaDocument,
+        named: &str,
         documents: &Documents<'a>,
         path: &mut Vec<&'a FormulaDocument>,
     ) -> bool {
-        path.push(from);
-        // What is held at a revision does not move when that which is saved does.
-        for named in from.made_here() {
-            if named == to {
-                return true;
-            }
-            let Some(inner) = documents.get(named) else { continue };
-            if path.len() <= DEEPEST && way(to, inner, documents, path) {
-                return true;
-            }
+        if named == to {
+            return true;
+        }
+        let Some(own) = documents.get(named).filter(|_| path.len() <= DEEPEST) else { return false };
+        path.push(own);
+        if own.made_here().any(|inner| way(to, inner, documents, path)) {
+            return true;
         }
         path.pop();
         false
     }
-    let mut path = Vec::new();
-    way(key, document, documents, &mut path).then(|| {
-        let names = path.iter().map(|own| own.called()).chain([document.called()]);
-        of_itself(document.called(), names.collect())
-    })
+    let through = |named: &str| {
+        let mut path = Vec::new();
+        way(key, named, documents, &mut path).then_some(path)
+    };
+    document
+        .lines
+        .iter()
+        .enumerate()
+        .filter_map(|(at, line)| {
+            let path = through(line.ingredient.strip_prefix(MADE)?)?;
+            let name = document.called();
+            let names = std::iter::once(name).chain(path.iter().map(|own| own.called())).chain([name]);
+            let why = of_itself(name, names.collect());
+            Some(Fault::new(format!("lines.{at}.ingredient"), why.code, why.words))
+        })
+        .collect()
 }
 
 fn of_itself(name: &str, circle: Vec<&str>) -> NotMade {
@@ -184,7 +194,19 @@ fn made(named: &str, document: &FormulaDocument, shelf: &Shelf) -> Result<Ingred
         revision,
         word: document.family.word(),
         batch_g,
-        lines: lines.iter().map(|line| (Arc::clone(&line.ingredient), line.mass.grams() / batch_g)).collect(),
+        lines: lines
+            .iter()
+            .map(|line| Leaf {
+                ingredient: Arc::clone(&line.ingredient),
+                share: line.mass.grams() / batch_g,
+                // What was made before keeps its own heat, and is heated again only where its line says so.
+                cook_c: if line.ingredient.made.is_some() {
+                    line.cook_c
+                } else {
+                    line.reached(options.cook_c)
+                },
+            })
+            .collect(),
         leaves,
         overrun: options.overrun.unwrap_or_default(),
         whip: options.whip.unwrap_or_default(),

@@ -13,6 +13,8 @@ pub mod figures;
 pub mod in_the_room;
 pub mod made_here;
 pub mod map;
+pub mod moved;
+pub mod open;
 pub mod pour;
 pub mod reach;
 pub mod ready;

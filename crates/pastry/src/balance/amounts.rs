@@ -7,8 +7,8 @@ use crate::balance::sense::most_new;
 use crate::balance::single::nearest_met;
 use crate::balance::solve::{HELD, solve};
 use crate::balance::way::{Change, Nearest, WayKind};
-use crate::formula::Mixture;
 use crate::formula::family::FamilyGroup;
+use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::Role;
 use crate::ingredient::{Ingredient, catalogue};
 use crate::number::on_a_scale;
@@ -91,7 +91,8 @@ impl Search<'_> {
         if !self.now.warnings.iter().any(|warning| warning.code == WarningCode::Protease) {
             return None;
         }
-        let at = self.lines.iter().position(|line| line.ingredient.bloom > 0.0)?;
+        let is_sheets = |line: &WeighedLine| line.ingredient.bloom > 0.0 && line.ingredient.made.is_none();
+        let at = self.lines.iter().position(is_sheets)?;
         let (line, rule) = (&self.lines[at], &self.document.lines[at].rule);
         if rule.locked || rule.kept {
             return None;

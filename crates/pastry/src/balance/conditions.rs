@@ -163,7 +163,8 @@ impl Search<'_> {
         let mut document = self.document.clone();
         let mut names = Vec::new();
         for (own, line) in document.lines.iter_mut().zip(&self.lines) {
-            if line.mass.grams() > 0.0 && of(line) {
+            // What was made before is not heated through again.
+            if line.mass.grams() > 0.0 && line.ingredient.made.is_none() && of(line) {
                 own.cook_c = Some(CookTemperature::from_celsius(to_c));
                 names.push(line.ingredient.name.clone());
             }

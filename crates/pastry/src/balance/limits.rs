@@ -12,6 +12,12 @@ pub fn belongs(ingredient: &Ingredient, of: &str) -> bool {
     ingredient.id == of || ingredient.group.word() == of
 }
 
+/// Whether some lines hold what a share rule names, inside something made here too.
+pub fn is_in(of: &str, lines: &[WeighedLine]) -> bool {
+    let inside = |own: &Ingredient| own.leaves(1.0).any(|(leaf, _)| belongs(leaf, of));
+    lines.iter().any(|line| line.ingredient.id == of || inside(&line.ingredient))
+}
+
 /// What a share rule names, as a person would: an ingredient by its name, a shelf as it is.
 fn spoken<'a>(of: &'a str, lines: &'a [WeighedLine]) -> &'a str {
     lines.iter().find(|line| line.ingredient.id == of).map_or(of, |line| line.ingredient.name.as_str())
@@ -39,7 +45,12 @@ pub fn limits(rules: &Rules, lines: &[WeighedLine]) -> Vec<Limit> {
 impl Limit {
     /// What one gram of an ingredient adds to the left side of Σ c x ≤ 0.
     pub fn coefficient_of(&self, ingredient: &Ingredient) -> f64 {
-        let inside = f64::from(u8::from(belongs(ingredient, &self.of)));
+        // Of what is made here, as much as is inside it.
+        let inside: f64 = if ingredient.id == self.of {
+            1.0
+        } else {
+            ingredient.leaves(1.0).filter(|(own, _)| belongs(own, &self.of)).map(|(_, grams)| grams).sum()
+        };
         let short = 0.01 * self.percent - inside;
         if self.least { short } else { -short }
     }
@@ -90,7 +101,7 @@ pub fn rule_faults(document: &FormulaDocument, lines: &[WeighedLine]) -> Vec<Fau
             );
             faults.push(Fault::new(format!("rules.shares.{at}"), FaultCode::LimitsCrossed, message));
         }
-        if !lines.iter().any(|line| belongs(&line.ingredient, &share.of)) {
+        if !is_in(&share.of, lines) {
             let message = format!("there is no {} in the formula: take the limit out", share.of);
             faults.push(Fault::new(format!("rules.shares.{at}.of"), FaultCode::NothingOfIt, message));
         }

@@ -7,6 +7,7 @@ use crate::clock::when::{minutes, rounded};
 use crate::code::codes;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::egg_heat::{EggKind, SAFE_AT_ONCE_C};
+use crate::formula::flat;
 use crate::heat::HeatShares;
 use crate::heat::air::vapour_pressure;
 use crate::heat::boiling::{air_pa, boils_higher_up, brix_as_sucrose, brix_boiling_at, syrup_boils_c};
@@ -303,7 +304,8 @@ pub fn boil(document: &BoilDocument, kitchen: &Shelf) -> Result<BoilAnswer, Vec<
     }
     let left = kg - gone;
     let boiled = gone > 1e-9;
-    let has = |role: Role| ready.lines.iter().any(|line| line.mass.grams() > 0.0 && line.ingredient.is(role));
+    let flat = flat(&ready.lines);
+    let has = |role: Role| flat.iter().any(|line| line.mass.grams() > 0.0 && line.ingredient.is(role));
     let foams = has(Role::Dairy) || has(Role::Cream) || has(Role::Egg);
     let pans = PANS_MM
         .iter()

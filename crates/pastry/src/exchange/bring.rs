@@ -2,7 +2,7 @@
 //! and its pieces need. One way for all.
 
 use crate::assess::{BroughtComponent, FormulaDocument};
-use crate::ingredient::key::is_own;
+use crate::ingredient::key::{MADE, is_own};
 use crate::ingredient::{IngredientDocument, Shelf};
 use crate::order::OrderDocument;
 use crate::stack::{Known, StackDocument};
@@ -27,21 +27,43 @@ fn with_missing<'a>(
     all
 }
 
-/// A formula with the own ingredients it needs.
-pub fn formula(document: &FormulaDocument, shelf: &Shelf) -> FormulaDocument {
+/// A formula with the components its lines name, and the own ingredients that all of it needs.
+pub fn formula(document: &FormulaDocument, known: &Known) -> FormulaDocument {
+    let mut components: Vec<BroughtComponent> = Vec::new();
+    let mut asked: Vec<&str> = document.made_here().collect();
+    while let Some(named) = asked.pop() {
+        if components.iter().any(|own| own.key == named) {
+            continue;
+        }
+        // The kitchen's own stays over what a file brought: that is what it was weighed from.
+        let brought = || document.components.iter().find(|own| own.key == named).map(|own| &own.document);
+        let Some(found) = known.formulas.get(named).or_else(brought) else { continue };
+        asked.extend(found.made_here());
+        let own = FormulaDocument { components: Vec::new(), ..with_own(found, known.shelf) };
+        components.push(BroughtComponent { key: named.to_owned(), document: own });
+    }
+    components.sort_by(|a, b| a.key.cmp(&b.key));
+    FormulaDocument { components, ..with_own(document, known.shelf) }
+}
+
+fn with_own(document: &FormulaDocument, shelf: &Shelf) -> FormulaDocument {
     let keys = document.lines.iter().map(|line| line.ingredient.as_str());
     FormulaDocument { ingredients: with_missing(&document.ingredients, keys, shelf), ..document.clone() }
 }
 
 /// A cake with every formula it names, and the own ingredients of its sponges and pieces.
 pub fn stack(document: &StackDocument, known: &Known) -> StackDocument {
-    let components = document
-        .component_keys()
+    let named_by_bakes = document.bakes.iter().flat_map(|bake| &bake.lines);
+    let named_by_bakes = named_by_bakes.filter_map(|line| line.ingredient.strip_prefix(MADE));
+    let mut keys: Vec<&str> = document.component_keys().into_iter().chain(named_by_bakes).collect();
+    keys.sort_unstable();
+    keys.dedup();
+    let components = keys
         .into_iter()
         .filter_map(|key| {
             let brought = || document.components.iter().find(|own| own.key == key).map(|own| &own.document);
             let found = known.formulas.get(key).or_else(brought)?;
-            Some(BroughtComponent { key: key.to_owned(), document: formula(found, known.shelf) })
+            Some(BroughtComponent { key: key.to_owned(), document: formula(found, known) })
         })
         .collect();
     let ingredients = with_missing(&document.ingredients, document.own_ingredient_keys(), known.shelf);

@@ -61,7 +61,8 @@ fn ingredients(batch: &Batch) -> Vec<String> {
 ///
 /// # Errors
 /// Faults of the formula.
-pub fn formula_recipe(document: &FormulaDocument, shelf: &Shelf) -> Result<Value, Vec<Fault>> {
+pub fn formula_recipe(document: &FormulaDocument, known: &Known) -> Result<Value, Vec<Fault>> {
+    let shelf = known.shelf;
     let ready = Ready::of(document, shelf)?;
     let (lines, batch_g) = (&ready.lines, ready.batch_g());
     let written: Vec<String> = document
@@ -79,7 +80,7 @@ pub fn formula_recipe(document: &FormulaDocument, shelf: &Shelf) -> Result<Value
             }
         })
         .collect();
-    let value = serde_json::to_value(bring::formula(document, shelf)).unwrap_or(Value::Null);
+    let value = serde_json::to_value(bring::formula(document, known)).unwrap_or(Value::Null);
     Ok(json!({
         "@context": CONTEXT,
         "@type": "Recipe",

@@ -12,6 +12,7 @@ pub mod process;
 pub mod rules;
 pub mod system;
 pub mod tint;
+pub mod to_make;
 pub mod totals;
 
 pub use crate::fault::Fault;

@@ -104,7 +104,7 @@ impl AsRef<Ingredient> for Ingredient {
     }
 }
 
-/// An ingredient as it is bought, in something that is made here.
+/// An ingredient in something that is made here.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Leaf {
     /// The ingredient. Egg that its making made safe is no longer raw.
@@ -126,8 +126,8 @@ pub struct Made {
     pub word: &'static str,
     /// What its batch weighs as it is written, g.
     pub batch_g: f64,
-    /// Its own lines: what is weighed for it, and grams of each in a gram of it.
-    pub lines: Vec<(Arc<Ingredient>, f64)>,
+    /// Its own lines: what is weighed for it, made here or bought.
+    pub lines: Vec<Leaf>,
     /// Everything it comes down to.
     pub leaves: Vec<Leaf>,
     /// Volume gained in its making, of the volume before.

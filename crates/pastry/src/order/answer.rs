@@ -238,7 +238,8 @@ fn without(document: &OrderDocument, makings: &[Makings]) -> Vec<Finding> {
         let mut keys: Vec<&String> = makings.creams.keys().collect();
         keys.sort();
         for key in keys {
-            let Some(cream) = makings.cream(Some(key)) else { continue };
+            // What is only inside another is told by that.
+            let Some(cream) = makings.cream(Some(key)).filter(|cream| !cream.inside) else { continue };
             let bench = BenchWork { component: key.clone(), work: cream.document.work.clone() };
             say(at, &cream.name(), &cream.allergens, cream.diet, Some(bench));
         }
@@ -310,7 +311,7 @@ fn cost(
     let mut ingredients: BTreeMap<&str, f64> = BTreeMap::new();
     let mut without_price: Vec<String> = Vec::new();
     for batch in batches {
-        for line in &batch.lines {
+        for line in batch.lines.iter().filter(|line| !line.made_here) {
             let Some(ingredient) = larder.find(&line.ingredient) else { continue };
             match price(ingredient) {
                 Some(per_kg) => {

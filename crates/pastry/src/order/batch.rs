@@ -1,27 +1,16 @@
 //! What must be made: each component and bake over all cakes of an order, weighed out.
 
 use crate::formula::WeighedLine;
-use crate::formula::kitchen_words::in_pieces;
+use crate::formula::to_make::{MadeFor, Takes, ToMake, ToWeigh, to_make};
 use crate::ingredient::Ingredient;
+use crate::ingredient::key::MADE;
 use crate::number::{batch_g, hundredths, weighed_g};
 use crate::order::document::OrderDocument;
 use crate::stack::part::{EqualShare, PartAnswer, PartKind};
 use crate::stack::{Makings, StackAnswer};
 use serde::Serialize;
+use std::collections::{BTreeMap, BTreeSet};
 use utoipa::ToSchema;
-
-/// A line to be weighed.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct BatchLine {
-    /// Key of the ingredient.
-    pub ingredient: String,
-    /// Its name.
-    pub name: String,
-    /// As a scale shows it, g.
-    pub mass_g: f64,
-    /// The same in eggs, leaves, sticks; none when it is not counted.
-    pub in_pieces: Option<String>,
-}
 
 /// One batch: all an order takes of a component or bake.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -41,7 +30,11 @@ pub struct Batch {
     /// How many times the saved formula.
     pub times: f64,
     /// What is weighed; nothing for what is bought.
-    pub lines: Vec<BatchLine>,
+    pub lines: Vec<ToWeigh>,
+    /// What else it goes into, and for what it is used as it is; empty when it only stands on cakes.
+    pub made_for: Vec<MadeFor>,
+    /// The same in one sentence; none when it only stands on cakes.
+    pub made_for_sentence: Option<String>,
     /// How it is shared out, over all cakes.
     pub shares: Vec<EqualShare>,
     /// Trimmed off, g.
@@ -50,11 +43,12 @@ pub struct Batch {
     pub runs_off_g: f64,
     /// Its allergens.
     pub allergens: Vec<String>,
-    /// What it costs, in the kitchen's currency; none where a price is missing.
+    /// What is bought for it costs, in the kitchen's currency, without what is made for it by a sheet of its own; none where a
+    /// price is missing.
     pub cost: Option<f64>,
 }
 
-/// All batches of an order: bakes first, then components, as they are met.
+/// All batches of an order: bakes first, then components as they are met, what goes into others before these.
 pub fn batches(
     order: &OrderDocument,
     answers: &[StackAnswer],
@@ -89,11 +83,89 @@ pub fn batches(
             }
         }
     }
-    for (batch, lines) in batches.iter_mut().zip(of) {
+    let inside = named_inside(&of);
+    let (mut shared, mut alone) = (Vec::new(), Vec::new());
+    for (batch, lines) in batches.into_iter().zip(of) {
+        let goes_into_others = batch.kind == PartKind::Component && inside.contains(&batch.key);
+        if goes_into_others { shared.push(batch) } else { alone.push((batch, lines)) }
+    }
+    for (batch, lines) in &mut alone {
         weigh_out(batch, lines, price);
     }
-    batches.sort_by_key(|batch| batch.kind);
-    batches
+    let straight: BTreeMap<String, MadeFor> = shared
+        .iter()
+        .map(|batch| {
+            (batch.key.clone(), MadeFor { name: "the cakes".to_owned(), mass_g: batch_g(batch.to_make_g) })
+        })
+        .collect();
+    let takes: Vec<Takes> = alone
+        .iter()
+        .map(|(batch, lines)| Takes {
+            name: &batch.name,
+            lines: lines.iter().zip(&batch.lines).map(|(line, own)| (&line.ingredient, own.mass_g)).collect(),
+        })
+        .collect();
+    let before = to_make(&takes, &straight);
+    let mut all: Vec<Batch> =
+        before.iter().map(|own| made_before(own, &mut shared, makings, price)).collect();
+    all.extend(alone.into_iter().map(|(batch, _)| batch));
+    all.sort_by_key(|batch| batch.kind);
+    all
+}
+
+/// Keys of the components that some lines name, at any depth.
+fn named_inside(of: &[&[WeighedLine]]) -> BTreeSet<String> {
+    fn add(ingredient: &Ingredient, named: &mut BTreeSet<String>) {
+        let (Some(key), Some(made)) = (ingredient.id.strip_prefix(MADE), &ingredient.made) else { return };
+        if named.insert(key.to_owned()) {
+            made.lines.iter().for_each(|inner| add(&inner.ingredient, named));
+        }
+    }
+    let mut named = BTreeSet::new();
+    of.iter().copied().flatten().for_each(|line| add(&line.ingredient, &mut named));
+    named
+}
+
+/// The batch of something that goes into others: what of it stands on cakes as well is in it.
+fn made_before(
+    own: &ToMake,
+    shared: &mut Vec<Batch>,
+    makings: &[Makings],
+    price: &dyn Fn(&Ingredient) -> Option<f64>,
+) -> Batch {
+    let on_cakes = shared.iter().position(|batch| batch.key == own.key).map(|at| shared.remove(at));
+    let cream = makings.iter().find_map(|makings| makings.cream(Some(&own.key)));
+    let mut allergens: Vec<String> =
+        own.weighed.iter().flat_map(|(line, _)| line.allergens.clone()).collect();
+    allergens.sort();
+    allergens.dedup();
+    let bought = own.weighed.iter().filter(|(line, _)| line.made.is_none());
+    let batch = on_cakes.unwrap_or_else(|| Batch {
+        kind: PartKind::Component,
+        key: own.key.clone(),
+        name: own.name.clone(),
+        tint: cream.map_or_else(String::new, |cream| cream.tint.clone()),
+        grams: 0.0,
+        to_make_g: 0.0,
+        times: 0.0,
+        lines: Vec::new(),
+        made_for: Vec::new(),
+        made_for_sentence: None,
+        shares: Vec::new(),
+        trimmed_g: 0.0,
+        runs_off_g: 0.0,
+        allergens,
+        cost: None,
+    });
+    Batch {
+        to_make_g: own.to_make_g,
+        times: own.times,
+        lines: own.lines.clone(),
+        made_for: own.made_for.clone(),
+        made_for_sentence: Some(own.sentence.clone()),
+        cost: bought.map(|(line, mass_g)| Some(1e-3 * price(line)? * mass_g)).sum(),
+        ..batch
+    }
 }
 
 fn begun(part: &PartAnswer, lines: &[WeighedLine]) -> Batch {
@@ -106,6 +178,8 @@ fn begun(part: &PartAnswer, lines: &[WeighedLine]) -> Batch {
         to_make_g: 0.0,
         times: 0.0,
         lines: Vec::new(),
+        made_for: Vec::new(),
+        made_for_sentence: None,
         shares: Vec::new(),
         trimmed_g: 0.0,
         runs_off_g: 0.0,
@@ -164,14 +238,12 @@ fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredien
     let round = if (batch.times - 1.0).abs() < 1e-9 { weighed_g } else { batch_g };
     for line in lines {
         let mass_g = round(batch.times * line.mass.grams());
-        cost = cost.zip(price(&line.ingredient)).map(|(sum, per_kg)| sum + 1e-3 * per_kg * mass_g);
+        // What is made here has a batch of its own, which costs what is bought for it.
+        if line.ingredient.made.is_none() {
+            cost = cost.zip(price(&line.ingredient)).map(|(sum, per_kg)| sum + 1e-3 * per_kg * mass_g);
+        }
         // Two lines of one ingredient stay two: they go in at different times.
-        batch.lines.push(BatchLine {
-            ingredient: line.ingredient.id.clone(),
-            name: line.ingredient.name.clone(),
-            mass_g,
-            in_pieces: in_pieces(mass_g, &line.ingredient),
-        });
+        batch.lines.push(ToWeigh::of(&line.ingredient, mass_g));
     }
     batch.to_make_g = hundredths(batch.lines.iter().map(|line| line.mass_g).sum());
     batch.cost = cost;

@@ -1,7 +1,8 @@
 //! Tape labels: what, how much, made, use by, allergens, keep at.
 
 use crate::formula::Family;
-use crate::formula::keeping::{RAW_EGG_DAYS, keeping};
+use crate::formula::flat;
+use crate::formula::keeping::{RAW_EGG_DAYS, cold_days, keeping};
 use crate::ingredient::origin::Origin;
 use crate::ingredient::{Group, Ingredient, Part, Role};
 use crate::number::limit;
@@ -61,7 +62,7 @@ fn notes(cream: &Cream) -> Vec<String> {
         [(Origin::Pork, "pork gelatin"), (Origin::Beef, "beef gelatin"), (Origin::Fish, "fish gelatin")]
     {
         let of_it = |own: &Ingredient| own.is(Role::Gelatin) && own.origins.contains(&origin);
-        if cream.lines.iter().any(|line| of_it(&line.ingredient)) {
+        if flat(&cream.lines).iter().any(|line| of_it(&line.ingredient)) {
             notes.push(word.to_owned());
         }
     }
@@ -71,7 +72,7 @@ fn notes(cream: &Cream) -> Vec<String> {
 /// Days a cream keeps.
 fn days(cream: &Cream) -> i64 {
     let raw = cream.warnings.iter().any(|warning| warning.code == WarningCode::EggRaw);
-    let own = keeping(cream.document.family).cold_days;
+    let own = cold_days(cream.document.family, &cream.lines);
     if raw { own.min(RAW_EGG_DAYS) } else { own }
 }
 
@@ -140,7 +141,7 @@ pub fn labels(
         });
     }
     for ((cake, answer), makings) in order.cakes.iter().zip(answers).zip(makings) {
-        let creams: Vec<&Cream> = makings.creams.values().flatten().collect();
+        let creams: Vec<&Cream> = makings.straight().collect();
         // A filled cake takes the shortest of its parts.
         let fresh = fresh_on_it(cake, makings).then_some(FRESH_DAYS);
         let of_parts = creams.iter().map(|cream| days(cream)).chain([BAKED_DAYS + 1]);

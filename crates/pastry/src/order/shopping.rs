@@ -92,7 +92,7 @@ pub fn shopping(
         }
     };
     for batch in batches {
-        for line in &batch.lines {
+        for line in batch.lines.iter().filter(|line| !line.made_here) {
             need(&line.ingredient, line.mass_g, &batch.name);
         }
     }

@@ -6,7 +6,7 @@ use crate::assess::document::FormulaDocument;
 use crate::balance::edges::{Asked, Edges};
 use crate::fault::{Fault, FaultCode};
 use crate::formula::Line;
-use crate::formula::{Mixture, WeighedLine};
+use crate::formula::{Mixture, WeighedLine, flat};
 use crate::ingredient::composition::Part;
 use crate::ingredient::{Group, Role};
 use crate::ingredient::{Ingredient, Shelf};
@@ -169,8 +169,9 @@ impl Bowl {
 
     /// Starch lines on wet lines, per cent.
     fn starch_on_liquid(&self) -> f64 {
+        let flat = flat(&self.lines);
         let sum = |of: &dyn Fn(&Ingredient) -> bool| -> f64 {
-            self.lines.iter().filter(|l| of(&l.ingredient)).map(|l| l.mass.grams()).sum()
+            flat.iter().filter(|l| of(&l.ingredient)).map(|l| l.mass.grams()).sum()
         };
         let wet = sum(&|i| {
             (i.is(Role::Dairy) || matches!(i.group, Group::Liquid | Group::Fruit))

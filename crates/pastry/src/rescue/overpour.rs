@@ -4,7 +4,7 @@ use crate::assess::answer::{Assessment, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::fault::{Fault, FaultCode};
-use crate::formula::{Mixture, WeighedLine};
+use crate::formula::{Mixture, WeighedLine, flat};
 use crate::ingredient::Role;
 use crate::ingredient::{Ingredient, Shelf};
 use crate::job::duty::MapAxis;
@@ -165,7 +165,7 @@ fn restoring(plan: &Bowl, now: &Bowl, poured: usize, shelf: &Shelf) -> Vec<(f64,
     let fits = |key: &str| match key {
         "cocoa_mass" => plan.largest(|i| i.is(Role::Chocolate)).is_some(),
         "gelatin200" => plan.largest(|i| i.bloom > 0.0).is_some(),
-        _ => plan.lines.iter().any(|l| l.ingredient.is(Role::Dairy)),
+        _ => flat(&plan.lines).iter().any(|l| l.ingredient.is(Role::Dairy)),
     };
     let own = now
         .lines

@@ -5,6 +5,7 @@ use crate::assess::answer::{Assessment, assess_from};
 use crate::assess::document::FormulaDocument;
 use crate::balance::single::nearest_met;
 use crate::formula::family::FamilyGroup;
+use crate::formula::flat;
 use crate::ingredient::diet::brings;
 use crate::ingredient::{Group, Role};
 use crate::ingredient::{Ingredient, Shelf};
@@ -158,8 +159,7 @@ fn add(
     });
     let (grams, basis, why_not) = match (found, step.again) {
         (_, Some(share)) => {
-            let has: f64 = bowl
-                .lines
+            let has: f64 = flat(&bowl.lines)
                 .iter()
                 .filter(|line| line.ingredient.bloom > 0.0)
                 .map(|line| line.mass.grams())

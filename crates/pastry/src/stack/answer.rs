@@ -143,9 +143,7 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, room_c: f64) -> Sta
     let portions = if portion_g > 0.0 { (finished_g / portion_g + 1e-9).floor() as u32 } else { 0 };
     let (headline, detail) = verdict(&findings, &scene);
     let mut allergens: Vec<String> = makings
-        .creams
-        .values()
-        .flatten()
+        .straight()
         .flat_map(|cream| cream.allergens.iter())
         .chain(makings.bakes.values().flatten().flat_map(|baked| baked.allergens.iter()))
         .cloned()
@@ -320,7 +318,7 @@ fn diet_of(makings: &Makings, document: &StackDocument) -> Diet {
         diet.no_pork &= other.no_pork;
         diet.no_alcohol &= other.no_alcohol;
     };
-    for cream in makings.creams.values().flatten() {
+    for cream in makings.straight() {
         meet(cream.diet);
     }
     for baked in makings.bakes.values().flatten() {
@@ -338,9 +336,7 @@ fn diet_of(makings: &Makings, document: &StackDocument) -> Diet {
 
 fn cautions(makings: &Makings, allergens: &[String]) -> Vec<CautionAnswer> {
     let raw = makings
-        .creams
-        .values()
-        .flatten()
+        .straight()
         .any(|cream| cream.warnings.iter().any(|warning| warning.code == WarningCode::EggRaw));
     let cold = allergens.iter().any(|allergen| allergen == "milk" || allergen == "egg");
     [(raw, Caution::RawEgg), (cold, Caution::Cold)]

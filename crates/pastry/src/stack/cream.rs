@@ -1,11 +1,12 @@
 //! What the places of a cake are made of, looked up and made ready to be asked.
 
-use crate::assess::FormulaDocument;
-use crate::assess::Ready;
+use crate::assess::made_here::bringing;
+use crate::assess::{BroughtComponent, FormulaDocument, Ready};
 use crate::fault::{Fault, FaultCode};
 use crate::formula::tint::{baked_tint, tint};
 use crate::formula::{Formula, Mixture, System, WeighedLine, totals};
 use crate::ingredient::diet::{Diet, diet};
+use crate::ingredient::key::MADE;
 use crate::ingredient::{PhaseShares, Shelf};
 use crate::job::duty::Judged;
 use crate::job::duty::MapAxis;
@@ -47,6 +48,8 @@ pub struct Cream {
     pub tint: String,
     /// The consistency model, ready for any temperature.
     pub predictor: Predictor,
+    /// Whether it is only part of others: nothing of the cake is made of it alone.
+    pub inside: bool,
     options: Options,
 }
 
@@ -65,6 +68,7 @@ impl Cream {
             diet: diet(lines.iter().map(|line| (line.ingredient.as_ref(), line.mass.grams()))),
             tint: tint(&lines, family),
             predictor,
+            inside: false,
             options,
             lines,
             document,
@@ -203,22 +207,46 @@ pub struct Makings {
 }
 
 impl Makings {
-    /// Looks up what a cake names: the kitchen's own first, then what the cake brings.
+    /// Looks up what a cake names, and all that this is made of: the kitchen's own first, then what the cake brings.
     pub fn of(document: &StackDocument, known: &Known) -> Self {
         // What it brings was looked at before: what is amiss with it is refused.
         let shelf = known.shelf.bringing(&document.ingredients).unwrap_or_else(|_| known.shelf.clone());
-        let creams = document
-            .component_keys()
-            .into_iter()
-            .filter_map(|key| {
-                let brought =
-                    || document.components.iter().find(|own| own.key == key).map(|own| &own.document);
-                let formula = known.formulas.get(key).or_else(brought)?;
-                Some((key.to_owned(), Cream::of(formula.clone(), known.shelf)))
-            })
-            .collect();
+        let mut brought: HashMap<&str, &FormulaDocument> = HashMap::new();
+        for own in &document.components {
+            for inner in &own.document.components {
+                brought.entry(&inner.key).or_insert(&inner.document);
+            }
+        }
+        brought.extend(document.components.iter().map(|own| (own.key.as_str(), &own.document)));
+        let whole = |shelf: Shelf, own: &BroughtComponent| {
+            bringing(shelf.clone(), std::slice::from_ref(own)).unwrap_or(shelf)
+        };
+        let shelf = document.components.iter().fold(shelf, whole);
+        let straight = document.component_keys();
+        let of_bakes = document.bakes.iter().flat_map(|bake| &bake.lines);
+        let of_bakes = of_bakes.filter_map(|line| line.ingredient.strip_prefix(MADE));
+        let mut asked: Vec<String> = straight.iter().copied().chain(of_bakes).map(str::to_owned).collect();
+        let mut creams = HashMap::new();
+        while let Some(key) = asked.pop() {
+            if creams.contains_key(&key) {
+                continue;
+            }
+            let Some(formula) = known.formulas.get(&key).or_else(|| brought.get(key.as_str()).copied())
+            else {
+                continue;
+            };
+            asked.extend(formula.made_here().map(str::to_owned));
+            let inside = !straight.contains(&key.as_str());
+            let cream = Cream::of(formula.clone(), &shelf).map(|cream| Cream { inside, ..cream });
+            creams.insert(key, cream);
+        }
         let bakes = document.bakes.iter().map(|bake| (bake.key.clone(), Baked::of(bake, &shelf))).collect();
         Makings { creams, bakes, shelf }
+    }
+
+    /// What places of the cake are made of, as far as it can be worked out.
+    pub fn straight(&self) -> impl Iterator<Item = &Cream> {
+        self.creams.values().flatten().filter(|cream| !cream.inside)
     }
 
     /// A component that can be worked out.

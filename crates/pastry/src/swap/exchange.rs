@@ -213,8 +213,7 @@ fn replaced(
     places.dedup();
     // Rules that speak of what is gone speak no more.
     next.rules.shares.retain(|share| {
-        lines.iter().any(|l| crate::balance::limits::belongs(&l.ingredient, &share.of))
-            || next.lines.iter().any(|l| l.ingredient == share.of)
+        crate::balance::limits::is_in(&share.of, lines) || next.lines.iter().any(|l| l.ingredient == share.of)
     });
     next.rules.ratios.retain(|pair| pair.iter().all(|key| next.lines.iter().any(|l| l.ingredient == *key)));
     Exchanged { title: titles.join("; "), document: next, stand_ins: places, notes, gelatin }

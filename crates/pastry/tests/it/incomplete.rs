@@ -175,7 +175,9 @@ fn printed_grams_are_the_formulas() {
             vec![Line::new("water", "600 g"), Line::new("sugar", "120 g"), Line::new("gelatin200", amount)];
         let shown = assess(&document).unwrap();
         assert_eq!(shown.lines[2].mass_g, grams);
-        let recipe: Value = formula_recipe(&document, &Shelf::catalogue()).unwrap();
+        let recipe: Value =
+            formula_recipe(&document, &Known { formulas: &Default::default(), shelf: &Shelf::catalogue() })
+                .unwrap();
         let printed = recipe["recipeIngredient"][2].as_str().unwrap();
         assert!(printed.contains(amount), "{printed}");
     }

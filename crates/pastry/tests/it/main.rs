@@ -35,6 +35,7 @@ mod method_steps;
 mod module_order;
 mod nested;
 mod nested_kitchen;
+mod nested_orders;
 mod not_known;
 mod order_lists;
 mod orders;

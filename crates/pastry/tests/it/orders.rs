@@ -307,7 +307,7 @@ fn files_come_back_as_they_were_as_json_and_as_recipes() {
         assert_eq!(read(&recipe.to_string(), &shelf).unwrap(), ReadFile::Stack { document: cake });
     }
     for formula in kitchen.values() {
-        let recipe = formula_recipe(formula, &shelf).unwrap();
+        let recipe = formula_recipe(formula, &Known { formulas: &nothing, shelf: &shelf }).unwrap();
         assert!(
             recipe["recipeInstructions"].as_array().is_some_and(|steps| !steps.is_empty()),
             "{}",

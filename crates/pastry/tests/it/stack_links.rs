@@ -154,7 +154,9 @@ fn a_recipe_names_every_ingredient_and_every_place() {
 fn recipes_have_the_types_of_schema_org() {
     let shelf = Shelf::catalogue();
     for formula in formulas().values() {
-        let recipe = formula_recipe(formula, &shelf).unwrap();
+        let recipe =
+            formula_recipe(formula, &pastry::stack::Known { formulas: &Default::default(), shelf: &shelf })
+                .unwrap();
         assert_eq!(recipe["@type"], "Recipe");
         for step in recipe["recipeInstructions"].as_array().unwrap() {
             assert_eq!(step["@type"], "HowToStep");

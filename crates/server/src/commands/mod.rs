@@ -103,7 +103,9 @@ pub fn predict(file: &Path) -> Result<String, String> {
 /// In words, one line per fault.
 pub fn balance(file: &Path) -> Result<String, String> {
     let document: FormulaDocument = read(file)?;
-    let price = |ingredient: &Ingredient| ingredient.pack.map(|pack| pack.price_per_kg());
+    let price = |ingredient: &Ingredient| {
+        ingredient.price_per_kg(&|bought| bought.pack.map(|pack| pack.price_per_kg()))
+    };
     ways(&document, &Shelf::catalogue(), &price)
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
@@ -115,7 +117,9 @@ pub fn balance(file: &Path) -> Result<String, String> {
 /// In words, one line per fault.
 pub fn swap_file(file: &Path) -> Result<String, String> {
     let ask: SwapAsk = read(file)?;
-    let price = |ingredient: &Ingredient| ingredient.pack.map(|pack| pack.price_per_kg());
+    let price = |ingredient: &Ingredient| {
+        ingredient.price_per_kg(&|bought| bought.pack.map(|pack| pack.price_per_kg()))
+    };
     swap(&ask, &Shelf::catalogue(), &price)
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
@@ -261,13 +265,13 @@ pub fn recipe_file(file: &Path) -> Result<Told, String> {
     let open = |answer: Result<Vec<String>, Vec<Fault>>| answer.unwrap_or_default();
     let (recipe, incomplete) = match &found {
         ReadFile::Formula { document } => {
-            let recipe =
-                formula_recipe(document, &shelf).map_err(|faults| lines(&shown.to_string(), &faults))?;
+            let recipe = with_nothing(|known| formula_recipe(document, known))
+                .map_err(|faults| lines(&shown.to_string(), &faults))?;
             (recipe, Vec::new())
         }
         ReadFile::Recipe { document, not_understood, .. } => {
-            let recipe =
-                formula_recipe(document, &shelf).map_err(|faults| lines(&shown.to_string(), &faults))?;
+            let recipe = with_nothing(|known| formula_recipe(document, known))
+                .map_err(|faults| lines(&shown.to_string(), &faults))?;
             let said =
                 not_understood.iter().map(|text| format!("“{text}” was not understood and is left out"));
             (recipe, said.collect())

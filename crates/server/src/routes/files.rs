@@ -1,6 +1,7 @@
 //! Files in and out: the pantry as CSV or JSON, a formula with the own ingredients it needs.
 
 use crate::body::{Asked, Body};
+use crate::cupboard::Cupboard;
 use crate::download::download;
 use crate::error::ApiError;
 use crate::routes::recipes::{Form, WantedForm};
@@ -183,10 +184,10 @@ async fn export_component(
     Asked(wanted): Asked<WantedForm>,
 ) -> Result<Response, ApiError> {
     let kept = state.store.read::<FormulaDocument>(&id, None).await?.document;
-    let shelf = state.shelf_of([&kept]).await?;
-    let document = bring::formula(&kept, &shelf);
+    let cupboard = Cupboard::of_formula(&state, &kept).await?;
+    let document = bring::formula(&kept, &cupboard.known());
     if wanted.form == Form::Recipe {
-        let recipe = formula_recipe(&document, &shelf).map_err(ApiError::Faults)?;
+        let recipe = formula_recipe(&document, &cupboard.known()).map_err(ApiError::Faults)?;
         let text = serde_json::to_string_pretty(&recipe).expect("a recipe serialises");
         return Ok(download("application/ld+json", &document.name, text));
     }

@@ -51,7 +51,7 @@ kept_routes!(
 
 impl Fit for IngredientDocument {
     /// It is one, and none of the catalogue's.
-    async fn faults(&self, _state: &AppState) -> Result<Vec<Fault>, ApiError> {
+    async fn faults(&self, _state: &AppState, _key: Option<&str>) -> Result<Vec<Fault>, ApiError> {
         if find(&self.key).is_some() {
             let message =
                 "the catalogue's ingredients do not change: make a copy of your own and change that";

@@ -23,7 +23,14 @@ use uuid::Uuid;
 /// A document that can be kept here.
 pub trait Fit: Kept + ToSchema {
     /// What keeps it from being kept, each with its field in the document; what has no name yet is told by all alike.
-    fn faults(&self, state: &AppState) -> impl Future<Output = Result<Vec<Fault>, ApiError>> + Send;
+    ///
+    /// # Arguments
+    /// * `key`: the key it is to be kept under; none for a new one.
+    fn faults(
+        &self,
+        state: &AppState,
+        key: Option<&str>,
+    ) -> impl Future<Output = Result<Vec<Fault>, ApiError>> + Send;
 
     /// The key of a new one.
     fn new_key(&self) -> String {
@@ -60,8 +67,13 @@ pub async fn list<D: Fit>(state: &AppState) -> Result<Json<Vec<Listed<D>>>, ApiE
     Ok(Json(state.store.list::<D>().await?))
 }
 
-async fn fit<D: Fit>(state: &AppState, document: &D, within: &str) -> Result<(), ApiError> {
-    let mut faults = document.faults(state).await?;
+async fn fit<D: Fit>(
+    state: &AppState,
+    document: &D,
+    key: Option<&str>,
+    within: &str,
+) -> Result<(), ApiError> {
+    let mut faults = document.faults(state, key).await?;
     if document.called().trim().is_empty() && !faults.iter().any(|fault| fault.field == "name") {
         faults.insert(0, Fault::new("name", FaultCode::NoName, "it has no name yet: write one to save it"));
     }
@@ -83,7 +95,7 @@ pub async fn create<D: Fit>(
     saving: Saving,
     document: D,
 ) -> Result<(StatusCode, Json<Revision<D>>), ApiError> {
-    fit(state, &document, "").await?;
+    fit(state, &document, None, "").await?;
     let made = state.store.create(&document.new_key(), &document, &saving.by()).await?;
     Ok((StatusCode::CREATED, Json(made)))
 }
@@ -100,7 +112,7 @@ pub async fn save<D: Fit>(
     based_on: i64,
 ) -> Result<Json<Revision<D>>, ApiError> {
     let document = document.under(id);
-    fit(state, &document, "document.").await?;
+    fit(state, &document, Some(id), "document.").await?;
     Ok(Json(state.store.save(id, &document, based_on, &saving.by()).await?))
 }
 

@@ -48,7 +48,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
 
 impl Fit for OrderDocument {
     /// It is one. What does not stand yet is kept as it is.
-    async fn faults(&self, _state: &AppState) -> Result<Vec<Fault>, ApiError> {
+    async fn faults(&self, _state: &AppState, _key: Option<&str>) -> Result<Vec<Fault>, ApiError> {
         Ok(OrderDocument::faults(self))
     }
 }

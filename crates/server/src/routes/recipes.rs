@@ -110,13 +110,14 @@ async fn write_file(
     let room_c = state.store.kitchen().await?.room_temperature_c.celsius();
     match written {
         Written::Formula { document } => {
-            let shelf = state.shelf_of([&document]).await?;
+            let cupboard = Cupboard::of_formula(&state, &document).await?;
             state
                 .work_out(move || match wanted.form {
                     Form::Json => {
-                        Ok(whole(&document.name, "formula", &bring::formula(&document, &shelf), JSON))
+                        let brings = bring::formula(&document, &cupboard.known());
+                        Ok(whole(&document.name, "formula", &brings, JSON))
                     }
-                    Form::Recipe => formula_recipe(&document, &shelf)
+                    Form::Recipe => formula_recipe(&document, &cupboard.known())
                         .map(|recipe| whole(&document.name, "recipe", &recipe, JSON_LD)),
                 })
                 .await

@@ -17,6 +17,7 @@ mod ingredients;
 mod killed;
 mod library;
 mod making;
+mod nested;
 mod orders;
 mod predict;
 mod saving;

@@ -1,0 +1,188 @@
+//! What must be made before: every component that lines name, once, whatever uses it, in the order of making.
+
+use crate::formula::kitchen_words::in_pieces;
+use crate::formula::line::WeighedLine;
+use crate::ingredient::key::MADE;
+use crate::ingredient::{Ingredient, Made};
+use crate::number::{batch_g, hundredths, weighed_g};
+use serde::Serialize;
+use std::collections::BTreeMap;
+use std::sync::Arc;
+use utoipa::ToSchema;
+
+/// What a batch is made for.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct MadeFor {
+    /// What it goes into.
+    pub name: String,
+    /// How much of it, g.
+    pub mass_g: f64,
+}
+
+/// A line to be weighed for a batch.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ToWeigh {
+    /// Key of the ingredient.
+    pub ingredient: String,
+    /// Its name.
+    pub name: String,
+    /// As a scale shows it, g.
+    pub mass_g: f64,
+    /// The same in eggs, leaves, sticks; none when it is not counted.
+    pub in_pieces: Option<String>,
+    /// Whether it is made here, by a sheet of its own.
+    pub made_here: bool,
+}
+
+impl ToWeigh {
+    /// So many grams of an ingredient.
+    pub fn of(ingredient: &Ingredient, mass_g: f64) -> Self {
+        ToWeigh {
+            ingredient: ingredient.id.clone(),
+            name: ingredient.name.clone(),
+            mass_g,
+            in_pieces: in_pieces(mass_g, ingredient),
+            made_here: ingredient.made.is_some(),
+        }
+    }
+}
+
+/// A batch of something that goes into others.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ToMake {
+    /// Key it is named by, without what stands before it; with `@` and its number when it is held at a revision.
+    pub key: String,
+    /// Key of the component.
+    pub component: String,
+    /// The revision it is held at; none for the newest.
+    pub revision: Option<i64>,
+    /// Its name.
+    pub name: String,
+    /// Its family in kitchen words.
+    pub word: String,
+    /// What it is made for, the largest first.
+    pub made_for: Vec<MadeFor>,
+    /// Needed, g.
+    pub needed_g: f64,
+    /// To be made, g: the sum of its lines.
+    pub to_make_g: f64,
+    /// Left of it, g.
+    pub rest_g: f64,
+    /// How many times its formula as it is written.
+    pub times: f64,
+    /// What is weighed for it.
+    pub lines: Vec<ToWeigh>,
+    /// Days it keeps in the cold.
+    pub cold_days: i64,
+    /// "Make 820 g of Daily pastry cream: 300 g for Feast, 420 g for Jars, 100 g are left."
+    pub sentence: String,
+    /// Its ingredients, as they are priced.
+    #[serde(skip)]
+    #[schema(ignore)]
+    pub weighed: Vec<(Arc<Ingredient>, f64)>,
+}
+
+/// What something takes of what is made here: its name, and grams as they are weighed for it.
+pub struct Takes<'a> {
+    /// Its name.
+    pub name: &'a str,
+    /// Ingredients, of which those that are made here count, and grams of each.
+    pub lines: Vec<(&'a Arc<Ingredient>, f64)>,
+}
+
+impl<'a> Takes<'a> {
+    /// Of lines at a size.
+    pub fn of(name: &'a str, lines: &'a [WeighedLine]) -> Self {
+        Takes { name, lines: lines.iter().map(|line| (&line.ingredient, line.mass.grams())).collect() }
+    }
+}
+
+/// All batches that some things take, what goes into others first. Two that take the same one share a batch of it.
+///
+/// # Arguments
+/// * `straight`: grams that are used as they are as well, by the key without [`MADE`], and what for.
+pub fn to_make(takes: &[Takes], straight: &BTreeMap<String, MadeFor>) -> Vec<ToMake> {
+    let mut open: BTreeMap<String, (Arc<Ingredient>, Vec<MadeFor>)> = BTreeMap::new();
+    let need = |open: &mut BTreeMap<String, (Arc<Ingredient>, Vec<MadeFor>)>,
+                name: &str,
+                ingredient: &Arc<Ingredient>,
+                mass_g: f64| {
+        let Some(named) = ingredient.id.strip_prefix(MADE).filter(|_| mass_g > 0.0) else { return };
+        let (_, all) = open.entry(named.to_owned()).or_insert_with(|| {
+            let own = straight.get(named).filter(|own| own.mass_g > 0.0).cloned();
+            (Arc::clone(ingredient), own.into_iter().collect())
+        });
+        match all.iter_mut().find(|own| own.name == name) {
+            Some(own) => own.mass_g = hundredths(own.mass_g + mass_g),
+            None => all.push(MadeFor { name: name.to_owned(), mass_g }),
+        }
+    };
+    for own in takes {
+        for (ingredient, mass_g) in &own.lines {
+            need(&mut open, own.name, ingredient, *mass_g);
+        }
+    }
+    let mut made: Vec<ToMake> = Vec::new();
+    // What has most inside it is weighed first: only then is known how much of the rest it takes.
+    while let Some(named) = open
+        .iter()
+        .max_by_key(|(named, (ingredient, _))| (levels(ingredient), std::cmp::Reverse((*named).clone())))
+        .map(|(named, _)| named.clone())
+    {
+        let Some((ingredient, made_for)) = open.remove(&named) else { break };
+        let Some(own) = &ingredient.made else { continue };
+        let batch = batch(named, &ingredient.name, own, made_for);
+        for (inner, mass_g) in &batch.weighed {
+            need(&mut open, &batch.name, inner, *mass_g);
+        }
+        made.push(batch);
+    }
+    made.reverse();
+    made
+}
+
+/// Levels of components inside an ingredient, itself counted.
+pub fn levels(ingredient: &Ingredient) -> usize {
+    ingredient.made.as_ref().map_or(0, |made| made.levels)
+}
+
+fn batch(key: String, name: &str, made: &Made, mut made_for: Vec<MadeFor>) -> ToMake {
+    made_for.sort_by(|a, b| b.mass_g.total_cmp(&a.mass_g).then_with(|| a.name.cmp(&b.name)));
+    let needed_g = hundredths(made_for.iter().map(|own| own.mass_g).sum());
+    let mut weighed: Vec<(Arc<Ingredient>, f64)> =
+        made.lines.iter().map(|own| (Arc::clone(&own.ingredient), batch_g(own.share * needed_g))).collect();
+    let sum = |weighed: &[(Arc<Ingredient>, f64)]| hundredths(weighed.iter().map(|(_, mass_g)| mass_g).sum());
+    // What rounding took away is weighed after all: there is never less than is needed.
+    let short = needed_g - sum(&weighed);
+    if short > 0.0
+        && let Some((_, largest)) = weighed.iter_mut().max_by(|a, b| a.1.total_cmp(&b.1))
+    {
+        *largest = hundredths(*largest + short);
+    }
+    let to_make_g = sum(&weighed);
+    let rest_g = hundredths(to_make_g - needed_g);
+    let mut sentence = format!("Make {} g of {name}: ", weighed_g(to_make_g));
+    let each: Vec<String> =
+        made_for.iter().map(|own| format!("{} g for {}", weighed_g(own.mass_g), own.name)).collect();
+    sentence.push_str(&each.join(", "));
+    if rest_g >= 1.0 {
+        sentence.push_str(&format!(", {} g are left", weighed_g(rest_g)));
+    }
+    sentence.push('.');
+    ToMake {
+        key,
+        component: made.component.clone(),
+        revision: made.revision,
+        name: name.to_owned(),
+        word: made.word.to_owned(),
+        made_for,
+        needed_g,
+        to_make_g,
+        rest_g,
+        times: to_make_g / made.batch_g.max(1e-9),
+        lines: weighed.iter().map(|(ingredient, mass_g)| ToWeigh::of(ingredient, *mass_g)).collect(),
+        cold_days: made.cold_days,
+        sentence,
+        weighed,
+    }
+}

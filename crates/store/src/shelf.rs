@@ -1,0 +1,101 @@
+//! The shelf a formula is weighed from: the catalogue, the kitchen's own ingredients, and what is made here.
+
+use crate::ingredient::OwnIngredient;
+use crate::{Store, StoreError};
+use pastry::assess::FormulaDocument;
+use pastry::assess::made_here::{Documents, with_made};
+use pastry::ingredient::key::{MADE, component_of, is_own};
+use pastry::ingredient::made::DEEPEST;
+use pastry::ingredient::{IngredientDocument, Shelf};
+use std::collections::{BTreeMap, BTreeSet};
+
+/// A kept document was fit when it was kept; one that no longer is, is as if it were not there.
+fn over_the_catalogue<'a>(own: impl Iterator<Item = &'a OwnIngredient>) -> Shelf {
+    Shelf::catalogue().with(own.map(|own| &own.document))
+}
+
+/// Formulas by the keys that lines name them by, without [`MADE`].
+pub type Inside = BTreeMap<String, FormulaDocument>;
+
+impl Store {
+    /// The shelf that holds what some keys name, over the catalogue: own ingredients, and components with all that these are
+    /// made of.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn shelf(&self, keys: impl IntoIterator<Item = &str>) -> Result<Shelf, StoreError> {
+        let keys: Vec<&str> = keys.into_iter().collect();
+        let named: Vec<&str> = keys.iter().filter_map(|key| key.strip_prefix(MADE)).collect();
+        let inside = self.inside(named).await?;
+        self.shelf_over(keys, &inside).await
+    }
+
+    /// The same with the components at hand.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn shelf_over<'a>(
+        &self,
+        keys: impl IntoIterator<Item = &'a str>,
+        inside: &'a Inside,
+    ) -> Result<Shelf, StoreError> {
+        let of_components = inside.values().flat_map(FormulaDocument::ingredient_keys);
+        let own: BTreeSet<&str> = keys.into_iter().chain(of_components).filter(|key| is_own(key)).collect();
+        let shelf = if own.is_empty() {
+            Shelf::catalogue()
+        } else {
+            let own: Vec<&str> = own.into_iter().collect();
+            over_the_catalogue(self.some::<IngredientDocument>(&own).await?.values())
+        };
+        let documents: Documents = inside.iter().map(|(named, own)| (named.as_str(), own)).collect();
+        Ok(with_made(shelf, &documents))
+    }
+
+    /// The components that some keys name, and all that these name, as deep as is followed; what is not here is left out.
+    ///
+    /// # Arguments
+    /// * `named`: keys without [`MADE`], held at a revision or not.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn inside(&self, named: Vec<&str>) -> Result<Inside, StoreError> {
+        let mut inside = Inside::new();
+        let mut asked: BTreeSet<String> = named.into_iter().map(str::to_owned).collect();
+        // One level more than is followed, so that the one too deep is found and told.
+        for _ in 0..=DEEPEST + 1 {
+            if asked.is_empty() {
+                break;
+            }
+            let (held, newest): (Vec<&String>, Vec<&String>) = asked
+                .iter()
+                .partition(|named| matches!(component_of(&format!("{MADE}{named}")), Some((_, Some(_)))));
+            let newest: Vec<&str> = newest.into_iter().map(String::as_str).collect();
+            let mut found =
+                if newest.is_empty() { Default::default() } else { self.formulas(&newest).await? };
+            for named in held {
+                let key = format!("{MADE}{named}");
+                let Some((component, revision)) = component_of(&key) else { continue };
+                match self.read::<FormulaDocument>(component, revision).await {
+                    Ok(own) => {
+                        found.insert(named.clone(), own.document);
+                    }
+                    Err(StoreError::NotFound { .. }) => {}
+                    Err(error) => return Err(error),
+                }
+            }
+            let next =
+                found.values().flat_map(|own| own.made_here()).map(str::to_owned).collect::<BTreeSet<_>>();
+            inside.extend(found);
+            asked = next.into_iter().filter(|named| !inside.contains_key(named)).collect();
+        }
+        Ok(inside)
+    }
+
+    /// The catalogue with everything of the kitchen's own ingredients.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn whole_shelf(&self) -> Result<Shelf, StoreError> {
+        Ok(over_the_catalogue(self.all().await?.iter()))
+    }
+}
