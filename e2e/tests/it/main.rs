@@ -12,6 +12,7 @@ mod library;
 mod lines;
 mod looks;
 mod making;
+mod nested;
 mod offline;
 mod orders;
 mod pantry;

@@ -5931,6 +5931,8 @@ export interface components {
              * @description How stiff it is whipped, 0 to 1.
              */
             whip: number;
+            /** @description The stage nearest to that. */
+            whip_stage: components["schemas"]["WhipStage"];
         };
         /** @description A version as a history lists it. */
         Version: {

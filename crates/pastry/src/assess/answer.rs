@@ -14,7 +14,7 @@ use crate::assess::zone::{MapZone, zones};
 use crate::formula::kitchen_words::{in_pieces, in_spoons};
 use crate::formula::tint::tint;
 use crate::formula::to_make::{Takes, ToMake, to_make};
-use crate::formula::{Family, Fault, Totals, WeighedLine, totals};
+use crate::formula::{Family, Fault, Totals, WeighedLine, WhipStage, totals};
 use crate::ingredient::{PhaseShares, Shelf};
 use crate::job::duty::{Estimate, Judged, Outcome, Stands};
 use crate::job::duty::{MapAxis, Measured};
@@ -127,6 +127,8 @@ pub struct UsedProcess {
     pub overrun_percent: f64,
     /// How stiff it is whipped, 0 to 1.
     pub whip: f64,
+    /// The stage nearest to that.
+    pub whip_stage: WhipStage,
     /// Highest temperature reached, °C; none when nobody said.
     pub cook_c: Option<f64>,
     /// Hours set.
@@ -286,6 +288,7 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
         process: UsedProcess {
             overrun_percent: digits(100.0 * options.overrun.unwrap_or_default()),
             whip: options.whip.unwrap_or_default(),
+            whip_stage: WhipStage::nearest(options.whip.unwrap_or_default()),
             cook_c: options.cook_c,
             set_hours: options.hours.unwrap_or(17.0),
             air_brought: document.air(lines).brought,

@@ -4,7 +4,7 @@ use crate::formula::kitchen_words::in_pieces;
 use crate::formula::line::WeighedLine;
 use crate::ingredient::key::MADE;
 use crate::ingredient::{Ingredient, Made};
-use crate::number::{batch_g, hundredths, weighed_g};
+use crate::number::{batch_g, hundredths};
 use serde::Serialize;
 use std::collections::BTreeMap;
 use std::sync::Arc;
@@ -161,12 +161,16 @@ fn batch(key: String, name: &str, made: &Made, mut made_for: Vec<MadeFor>) -> To
     }
     let to_make_g = sum(&weighed);
     let rest_g = hundredths(to_make_g - needed_g);
-    let mut sentence = format!("Make {} g of {name}: ", weighed_g(to_make_g));
-    let each: Vec<String> =
-        made_for.iter().map(|own| format!("{} g for {}", weighed_g(own.mass_g), own.name)).collect();
-    sentence.push_str(&each.join(", "));
+    let whole = format!("Make {} g of {name}", batch_g(to_make_g));
+    let mut sentence = match made_for.as_slice() {
+        [only] => format!("{whole} for {}", only.name),
+        all => {
+            let each = all.iter().map(|own| format!("{} g for {}", batch_g(own.mass_g), own.name));
+            format!("{whole}: {}", each.collect::<Vec<_>>().join(", "))
+        }
+    };
     if rest_g >= 1.0 {
-        sentence.push_str(&format!(", {} g are left", weighed_g(rest_g)));
+        sentence.push_str(&format!(", {} g are left", batch_g(rest_g)));
     }
     sentence.push('.');
     ToMake {

@@ -64,7 +64,7 @@ async fn a_line_names_a_component_at_its_newest_or_held() {
     let (status, before) = kitchen.post("/api/predict", &mousseline(&daily)).await;
     assert_eq!((status, before["lines"][0]["made_here"]["component"].as_str()), (200, Some(daily.as_str())));
     assert_eq!(before["lines"][0]["name"], "Daily pastry cream");
-    assert_eq!(before["to_make"][0]["sentence"], "Make 420 g of Daily pastry cream: 420 g for Almond.");
+    assert_eq!(before["to_make"][0]["sentence"], "Make 420 g of Daily pastry cream for Almond.");
 
     // What a change would do, before it is kept.
     let mut stiffer = pastry_cream();

@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react'
 import type { FormulaDocument } from '../../api/client'
 import { DraftNotice } from '../../desk/DraftNotice'
 import { useHistory } from '../../desk/history'
@@ -9,7 +9,8 @@ import type { Opened } from '../../desk/useSaving'
 import { useFamily } from '../../lib/families'
 import { useIngredients } from '../../lib/ingredients'
 import { useKitchen } from '../kitchen/queries'
-import { rememberOpened } from '../library/queries'
+import { rememberOpened, useComponents } from '../library/queries'
+import { madeEntries } from '../../lib/madeHere'
 import { MakingTools } from '../making/MakingTools'
 import { useInWork } from '../rescue/desk'
 import { Balance } from './Balance'
@@ -18,6 +19,8 @@ import { Figures } from './Figures'
 import { FormulaTable } from './FormulaTable'
 import { JobPanel } from './JobPanel'
 import { pointAt } from './point'
+import { OnTheBench } from './inHand'
+import { MadeFirst } from './MadeFirst'
 import { FORMULA, usePrediction, useWays } from './queries'
 import { countRules, RulesSheet } from './RulesSheet'
 import { Title } from './Title'
@@ -27,6 +30,9 @@ import { Verdict } from './Verdict'
 import { Ways } from './Ways'
 import { WindowMap } from './WindowMap'
 import { useTitle } from '../../lib/hooks'
+
+/** Fetched when it is first needed. */
+const Reaches = lazy(async () => ({ default: (await import('./Reaches')).Reaches }))
 
 interface BenchProps {
   opened: Opened<FormulaDocument>
@@ -57,9 +63,17 @@ export function Bench({ opened, onBorn }: BenchProps) {
   const here = answer ? pointAt(answer, shownTemperature) : undefined
   const [limiting, setLimiting] = useState(false)
   const pantry = useIngredients('', true)
+  const components = useComponents()
+  const library = components.data
   const entries = useMemo(
-    () => new Map((pantry.data ?? []).map((entry) => [entry.ingredient, entry])),
-    [pantry.data],
+    () =>
+      new Map(
+        [...(pantry.data ?? []), ...madeEntries(wire, library ?? [])].map((entry) => [
+          entry.ingredient,
+          entry,
+        ]),
+      ),
+    [pantry.data, wire, library],
   )
   const question = useMemo(() => JSON.stringify(asked), [asked])
   const { found: ways, waiting, wrong } = useWays(asked, current)
@@ -141,96 +155,105 @@ export function Bench({ opened, onBorn }: BenchProps) {
   useInWork(asked, use)
 
   const kept = opened.saved
+  const goesIntoOthers = thing !== null && (library ?? []).some((each) => each.made_of?.includes(thing))
   return (
-    <div className="tray flex flex-1 flex-col gap-2 px-6 pt-3 pb-3.5 max-phone:px-4">
-      <div className="grid grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-2 max-narrow:grid-cols-[372px_minmax(0,1fr)] max-tablet:grid-cols-1">
-        <Title
-          document={document}
-          edit={edit}
-          notice={<DraftNotice saving={saving} onBack={kept && (() => history.load(fromWire(kept)))} />}
-        />
-        <Verdict
-          answer={answer}
-          trying={way ? { letter, at: way.at } : null}
-          here={here}
-          faults={faults}
-          empty={document.lines.length === 0}
-          offline={offline}
-          document={document}
-          edit={edit}
-        />
-      </div>
-      <Balance answer={answer} instead={way?.phases_of_total_percent} fresh={current} />
-      <div className="grid flex-1 grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-5 max-narrow:grid-cols-[372px_minmax(0,1fr)] max-narrow:gap-x-6 max-tablet:grid-cols-1">
-        <section aria-label="Formula" className="flex flex-col gap-2 max-tablet:order-2">
-          <FormulaTable
+    <OnTheBench value={thing}>
+      <div className="tray flex flex-1 flex-col gap-2 px-6 pt-3 pb-3.5 max-phone:px-4">
+        <div className="grid grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-2 max-narrow:grid-cols-[372px_minmax(0,1fr)] max-tablet:grid-cols-1">
+          <Title
             document={document}
-            answer={answer}
-            faults={faults}
             edit={edit}
-            settle={history.settle}
-            then={then ?? null}
-            onLimits={() => setLimiting(true)}
+            notice={<DraftNotice saving={saving} onBack={kept && (() => history.load(fromWire(kept)))} />}
           />
-          <Figures answer={answer} />
-          <MakingTools
-            document={asked}
-            entries={entries}
+          <Verdict
             answer={answer}
-            ways={ways}
-            current={current}
-            onUse={use}
+            trying={way ? { letter, at: way.at } : null}
+            here={here}
+            faults={faults}
+            empty={document.lines.length === 0}
+            offline={offline}
+            document={document}
+            edit={edit}
           />
-          <SavePanel
-            keeping={FORMULA}
-            saving={saving}
-            steps={history}
-            name={document.name}
-            take="Put on the Bench"
-            compare={sideBySide}
-            inHand={(kept) => kept}
-            onLoad={load}
-          />
-        </section>
-        <section aria-label="Window map" className="flex min-w-0 flex-col gap-3 max-tablet:order-1">
-          <WindowMap
-            answer={answer}
-            here={way?.at ?? here}
-            way={way ? { words: `with ${letter}`, onMap: way.on_map } : null}
-            temperature={way?.at.temperature_c ?? document.work.temperature_c}
-            room={room}
-            stale={faults.length > 0}
-            onTemperature={setTemperature}
-          />
-          {answer && (
-            <Ways
+        </div>
+        <Balance answer={answer} instead={way?.phases_of_total_percent} fresh={current} />
+        <div className="grid flex-1 grid-cols-[424px_minmax(0,1fr)] gap-x-6 gap-y-5 max-narrow:grid-cols-[372px_minmax(0,1fr)] max-narrow:gap-x-6 max-tablet:grid-cols-1">
+          <section aria-label="Formula" className="flex flex-col gap-2 max-tablet:order-2">
+            <FormulaTable
+              document={document}
               answer={answer}
-              found={ways}
-              looking={looking}
-              wrong={wrong}
-              temperature={document.work.temperature_c}
-              tried={trying.tried}
-              shown={trying.shown}
-              onPoint={trying.point}
-              onTry={trying.tryOut}
-              onUse={(at) => applyWay(at)}
-              asking={asking?.question === question ? asking.at : null}
-              onAllowed={(at) => applyWay(at, true)}
-              onRefused={() => setAsking(null)}
-              onNearest={() => {
-                const nearest = ways?.nearest
-                if (nearest) edit((d) => withWay(d, nearest.document))
-              }}
+              faults={faults}
+              edit={edit}
+              settle={history.settle}
+              then={then ?? null}
               onLimits={() => setLimiting(true)}
-              rules={countRules(document)}
             />
-          )}
-          <JobPanel document={document} answer={answer} faults={faults} edit={edit} />
-        </section>
+            <MadeFirst answer={answer} />
+            <Figures answer={answer} />
+            <MakingTools
+              document={asked}
+              entries={entries}
+              answer={answer}
+              ways={ways}
+              current={current}
+              onUse={use}
+            />
+            <SavePanel
+              keeping={FORMULA}
+              saving={saving}
+              steps={history}
+              name={document.name}
+              take="Put on the Bench"
+              compare={sideBySide}
+              inHand={(kept) => kept}
+              onLoad={load}
+            />
+            {thing !== null && goesIntoOthers && saving.dirty && (
+              <Suspense>
+                <Reaches id={thing} document={wire} />
+              </Suspense>
+            )}
+          </section>
+          <section aria-label="Window map" className="flex min-w-0 flex-col gap-3 max-tablet:order-1">
+            <WindowMap
+              answer={answer}
+              here={way?.at ?? here}
+              way={way ? { words: `with ${letter}`, onMap: way.on_map } : null}
+              temperature={way?.at.temperature_c ?? document.work.temperature_c}
+              room={room}
+              stale={faults.length > 0}
+              onTemperature={setTemperature}
+            />
+            {answer && (
+              <Ways
+                answer={answer}
+                found={ways}
+                looking={looking}
+                wrong={wrong}
+                temperature={document.work.temperature_c}
+                tried={trying.tried}
+                shown={trying.shown}
+                onPoint={trying.point}
+                onTry={trying.tryOut}
+                onUse={(at) => applyWay(at)}
+                asking={asking?.question === question ? asking.at : null}
+                onAllowed={(at) => applyWay(at, true)}
+                onRefused={() => setAsking(null)}
+                onNearest={() => {
+                  const nearest = ways?.nearest
+                  if (nearest) edit((d) => withWay(d, nearest.document))
+                }}
+                onLimits={() => setLimiting(true)}
+                rules={countRules(document)}
+              />
+            )}
+            <JobPanel document={document} answer={answer} faults={faults} edit={edit} />
+          </section>
+        </div>
+        {limiting && (
+          <RulesSheet document={document} entries={entries} edit={edit} onClose={() => setLimiting(false)} />
+        )}
       </div>
-      {limiting && (
-        <RulesSheet document={document} entries={entries} edit={edit} onClose={() => setLimiting(false)} />
-      )}
-    </div>
+    </OnTheBench>
   )
 }

@@ -1,17 +1,25 @@
 import { useCallback, useMemo, useRef, useState } from 'react'
-import type { Assessment, Fault, IngredientEntry } from '../../api/client'
+import { useMutation } from '@tanstack/react-query'
+import { faultWords } from '../../api/ask'
+import { answer as answered, api } from '../../api/client'
+import type { Assessment, ComponentSummary, Fault, IngredientEntry } from '../../api/client'
 import { fixed, weighed } from '../../lib/format'
 import { useIngredients } from '../../lib/ingredients'
 import type { BenchDocument, BenchLine } from './document'
-import { editLine, moveLine, newKey } from './document'
+import { editLine, fromWire, moveLine, newKey, toWire } from './document'
 import { IngredientPicker } from './IngredientPicker'
 import { GRID } from './lineGrid'
 import type { View } from './lineGrid'
 import { LineRow } from './LineRow'
+import type { MadeActions } from './LineRow'
 import { useReorder } from './useReorder'
 import { WeightSheet } from './WeightSheet'
 import { Select } from '../../ui/Select'
 import { useWords } from '../../lib/words'
+import { componentOf, madeEntries, madeKey } from '../../lib/madeHere'
+import { useComponents } from '../library/queries'
+
+const NONE: ComponentSummary[] = []
 
 const HEAD: Record<View, string> = { brings: 'Brings', spoons: 'In spoons', percent: 'Per cent' }
 
@@ -28,18 +36,40 @@ interface FormulaTableProps {
 
 export function FormulaTable({ document, answer, faults, edit, settle, then, onLimits }: FormulaTableProps) {
   const pantry = useIngredients('', true)
+  const components = useComponents()
   const words = useWords()
+  const kept = components.data ?? NONE
   const byId = useMemo(
-    () => new Map((pantry.data ?? []).map((entry) => [entry.ingredient, entry])),
-    [pantry.data],
+    () =>
+      new Map(
+        [...(pantry.data ?? []), ...madeEntries(document, kept)].map((entry) => [entry.ingredient, entry]),
+      ),
+    [pantry.data, document, kept],
   )
+  const opening = useMutation({
+    mutationFn: (at: number) =>
+      answered(api.POST('/api/open', { body: { document: toWire(document), line: at } })),
+    onSuccess: (opened) => edit(() => fromWire(opened.document)),
+  })
+  const madeOf = (line: BenchLine, at: number): MadeActions | null => {
+    const made = componentOf(line.ingredient)
+    if (!made) return null
+    return {
+      newest: kept.find((each) => each.id === made.component)?.revision ?? null,
+      held: made.version !== null,
+      onHold: (version) =>
+        edit((d) => editLine(d, line.key, (l) => ({ ...l, ingredient: madeKey(made.component, version) }))),
+      onOpen: () => opening.mutate(at),
+      onHadSet: () => edit((d) => editLine(d, line.key, hadSetOrNot)),
+    }
+  }
   const [view, setView] = useState<View>('brings')
   const [weighing, setWeighing] = useState<BenchLine | null>(null)
   const body = useRef<HTMLUListElement>(null)
   const reorder = useReorder(body, (key, to) => edit((d) => moveLine(d, key, to), `move-${key}`), settle)
 
   const put = useCallback((line: BenchLine, entry: IngredientEntry): BenchLine => {
-    const { density_g_per_ml: _density, piece_g: _piece, ...bare } = line
+    const { density_g_per_ml: _density, piece_g: _piece, had_set: _set, ...bare } = line
     return {
       ...bare,
       ingredient: entry.ingredient,
@@ -94,10 +124,22 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
             onWeigh={() => setWeighing(line)}
             onLock={() => edit((d) => editLine(d, line.key, lockedOrFree))}
             onLimits={onLimits}
+            made={madeOf(line, at)}
+            kept={kept}
             then={wayOf(then, at)}
           />
         ))}
       </ul>
+      {opening.isError && (
+        <p role="alert" className="text-note text-hot">
+          Not opened: {faultWords(opening.error)}
+        </p>
+      )}
+      {opening.data && opening.data.said.length > 0 && (
+        <p role="status" className="py-1 text-note text-ink2">
+          {opening.data.name} is opened. {opening.data.said.join(' ')}
+        </p>
+      )}
       <div className="flex items-center border-t-2 border-ink pt-1.5">
         <b className="flex-1">Makes</b>
         <span className="text-right text-lead whitespace-nowrap font-[700]">
@@ -172,6 +214,11 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
       )}
     </div>
   )
+}
+
+function hadSetOrNot(line: BenchLine): BenchLine {
+  const { had_set, ...bare } = line
+  return had_set ? bare : { ...bare, had_set: true }
 }
 
 function lockedOrFree(line: BenchLine): BenchLine {

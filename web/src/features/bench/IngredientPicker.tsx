@@ -4,6 +4,10 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { IngredientEntry } from '../../api/client'
 import { useIngredients } from '../../lib/ingredients'
+import { madeEntry, madeKey, madeOf } from '../../lib/madeHere'
+import { matches, useComponents } from '../library/queries'
+import { useOnTheBench } from './inHand'
+import { Bowl } from '../../ui/Bowl'
 import { TinyBar } from '../../ui/phases'
 
 interface IngredientPickerProps {
@@ -18,6 +22,36 @@ interface IngredientPickerProps {
 }
 
 const MOST = 40
+/** Most of what is made here, above the pantry. */
+const MOST_MADE = 8
+
+/** An entry of the list; what is made here may be barred, with the reason. */
+interface Offer {
+  entry: IngredientEntry
+  made: boolean
+  barred: string | null
+}
+
+/** Components of this kitchen that answer what was typed; those that would go into themselves are barred. */
+function useMadeHere(wanted: string): Offer[] {
+  const components = useComponents()
+  const onBench = useOnTheBench()
+  if (wanted === '') return []
+  const all = components.data ?? []
+  const barred = onBench === null ? new Set<string>() : madeOf(onBench, all)
+  return all
+    .filter((each) => !each.archived && matches(each, wanted))
+    .slice(0, MOST_MADE)
+    .map((each) => ({
+      entry: madeEntry(madeKey(each.id), each.name, each.family_word),
+      made: true,
+      barred: !barred.has(each.id)
+        ? null
+        : each.id === onBench
+          ? 'this very formula'
+          : 'has this one in it already',
+    }))
+}
 
 /** Entries that have every word typed in one of their names; names that begin with them first. */
 function plain(pantry: IngredientEntry[], typed: string): IngredientEntry[] {
@@ -44,13 +78,23 @@ export function IngredientPicker(props: IngredientPickerProps) {
   const all = useIngredients()
   const pantry = useIngredients(wanted)
   // The server forgives slips and knows more names; until it answers, plain words will do.
-  const found = (pantry.current && pantry.data ? pantry.data : plain(all.data ?? [], wanted)).slice(0, MOST)
+  const bought = pantry.current && pantry.data ? pantry.data : plain(all.data ?? [], wanted)
+  const made = useMadeHere(wanted)
+  const offered = bought.map((entry): Offer => ({ entry, made: false, barred: null }))
+  // What begins with the words stands first, bought or made.
+  const first = (offer: Offer) => offer.entry.name.toLowerCase().startsWith(wanted.toLowerCase())
+  const found = [
+    ...made.filter(first),
+    ...offered.slice(0, 1).filter(() => wanted !== ''),
+    ...made.filter((offer) => !first(offer)),
+    ...(wanted === '' ? offered : offered.slice(1)),
+  ].slice(0, MOST)
   const active = found[Math.min(at, found.length - 1)]
-  const pick = (entry: IngredientEntry | undefined) => {
-    if (!entry) return
+  const pick = (offer: Offer | undefined) => {
+    if (!offer || offer.barred) return
     picked.current = true
     setOpen(false)
-    onPick(entry)
+    onPick(offer.entry)
   }
   const show = (to: number) => {
     setAt(to)
@@ -92,7 +136,7 @@ export function IngredientPicker(props: IngredientPickerProps) {
             aria-controls={list}
             aria-activedescendant={active ? `${list}-${Math.min(at, found.length - 1)}` : undefined}
             autoComplete="off"
-            placeholder="Type a name: dark, heavy cream, honey…"
+            placeholder="Type a name: dark, honey, or a cream of yours…"
             className="min-h-10 rounded-lg border border-line2 bg-enamel px-3"
             value={typed}
             onChange={(event) => {
@@ -120,31 +164,41 @@ export function IngredientPicker(props: IngredientPickerProps) {
             aria-label="Ingredients found"
             className="min-h-0 flex-1 overflow-y-auto"
           >
-            {found.map((entry, k) => (
+            {found.map((offer, k) => (
               <li
-                key={entry.ingredient}
+                key={offer.entry.ingredient}
                 id={`${list}-${k}`}
                 role="option"
-                aria-selected={entry === active}
+                aria-selected={offer === active}
+                aria-disabled={offer.barred !== null}
                 onPointerMove={() => setAt(k)}
-                onClick={() => pick(entry)}
-                className={`flex min-h-10 cursor-pointer items-center gap-2 rounded-md px-2 pointer-coarse:min-h-11 ${
-                  entry === active ? 'bg-rim-tint' : ''
-                }`}
+                onClick={() => pick(offer)}
+                className={`flex min-h-10 items-center gap-2 rounded-md px-2 pointer-coarse:min-h-11 ${
+                  offer === active ? 'bg-rim-tint' : ''
+                } ${offer.barred ? 'text-ink2' : 'cursor-pointer'}`}
               >
                 <span className="min-w-0 flex-1 leading-tight">
-                  <span className="block truncate">{entry.name}</span>
-                  {entry.also.length > 0 && (
-                    <span className="block truncate text-small text-ink2">{entry.also.join(', ')}</span>
+                  <span className="block truncate">{offer.entry.name}</span>
+                  {(offer.barred ?? offer.entry.also.length > 0) && (
+                    <span className="block truncate text-small text-ink2">
+                      {offer.barred ?? offer.entry.also.join(', ')}
+                    </span>
                   )}
                 </span>
-                <TinyBar shares={entry.phases_percent} full={100} width={80} />
+                {offer.made ? (
+                  <span className="inline-flex items-center gap-1 text-small font-[640]">
+                    <Bowl />
+                    made here
+                  </span>
+                ) : (
+                  <TinyBar shares={offer.entry.phases_percent} full={100} width={80} />
+                )}
               </li>
             ))}
           </ul>
           {pantry.data && found.length === 0 && (
             <p className="px-2 text-ink2">
-              Nothing in the pantry is called “{typed.trim()}”.{' '}
+              Nothing in the pantry and nothing made here is called “{typed.trim()}”.{' '}
               <Link className="font-[640] text-rim underline" to="/pantry/new">
                 Add it from its label
               </Link>

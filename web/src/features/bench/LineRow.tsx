@@ -1,6 +1,6 @@
 import { DropdownMenu } from 'radix-ui'
 import type { PointerEvent } from 'react'
-import type { Assessment, Fault, IngredientEntry } from '../../api/client'
+import type { Assessment, ComponentSummary, Fault, IngredientEntry } from '../../api/client'
 import { fixed, unbroken, weighed } from '../../lib/format'
 import { TinyBar } from '../../ui/phases'
 import type { BenchLine } from './document'
@@ -8,6 +8,7 @@ import { GRID } from './lineGrid'
 import type { View } from './lineGrid'
 import { nudged } from './document'
 import { IngredientPicker } from './IngredientPicker'
+import { MadeLine } from './MadeLine'
 
 interface LineRowProps {
   line: BenchLine
@@ -29,16 +30,29 @@ interface LineRowProps {
   onWeigh: () => void
   onLock: () => void
   onLimits: () => void
+  /** Of something made here: what can be done with it. */
+  made: MadeActions | null
+  kept: ComponentSummary[]
   /** What the way that is looked at makes of it, g. */
   then: { letter: string; grams: number } | null
+}
+
+/** What can be done with a line of something made here. */
+export interface MadeActions {
+  /** Its newest version; none while that is not known. */
+  newest: number | null
+  held: boolean
+  onHold: (version: number | null) => void
+  onOpen: () => void
+  onHadSet: () => void
 }
 
 const item =
   'flex min-h-9 cursor-pointer items-center rounded-md px-3 outline-none select-none data-[disabled]:opacity-40 data-[highlighted]:bg-rim-tint pointer-coarse:min-h-11'
 
 export function LineRow(props: LineRowProps) {
-  const { line, entry, answer, full, faults, first, last, view, lifted } = props
-  const name = entry?.name ?? answer?.name ?? line.ingredient
+  const { line, entry, answer, full, faults, first, last, view, lifted, made } = props
+  const name = entry?.name ?? answer?.name ?? (made ? 'Made here' : line.ingredient)
   const fault = faults[0]
   const step = (by: number) => {
     const next = nudged(line.amount, by)
@@ -144,6 +158,36 @@ export function LineRow(props: LineRowProps) {
               <DropdownMenu.Item className={item} onSelect={props.onLimits}>
                 Least and most…
               </DropdownMenu.Item>
+              {made && (
+                <>
+                  <DropdownMenu.Separator className="my-1 border-t border-line" />
+                  {made.held ? (
+                    <DropdownMenu.Item className={item} onSelect={() => made.onHold(null)}>
+                      Follow its newest version
+                    </DropdownMenu.Item>
+                  ) : (
+                    made.newest !== null && (
+                      <DropdownMenu.Item className={item} onSelect={() => made.onHold(made.newest)}>
+                        Hold it at version {made.newest}
+                      </DropdownMenu.Item>
+                    )
+                  )}
+                  <DropdownMenu.CheckboxItem
+                    className={item}
+                    checked={line.had_set === true}
+                    onSelect={made.onHadSet}
+                  >
+                    <span className="w-5">
+                      <DropdownMenu.ItemIndicator>✓</DropdownMenu.ItemIndicator>
+                    </span>
+                    It had set before it went in
+                  </DropdownMenu.CheckboxItem>
+                  <DropdownMenu.Item className={item} onSelect={made.onOpen}>
+                    Open it: its own lines go in here
+                  </DropdownMenu.Item>
+                  <DropdownMenu.Separator className="my-1 border-t border-line" />
+                </>
+              )}
               <DropdownMenu.Item className={item} onSelect={props.onRemove}>
                 Take it out
               </DropdownMenu.Item>
@@ -151,6 +195,7 @@ export function LineRow(props: LineRowProps) {
           </DropdownMenu.Portal>
         </DropdownMenu.Root>
       </div>
+      <MadeLine line={line} answer={answer} kept={props.kept} />
       <Bounds line={line} then={props.then} />
       {fault ? (
         <p id={`fault-${line.key}`} role="alert" className="pb-1.5 pl-5 text-note text-hot">

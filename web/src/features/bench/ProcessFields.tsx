@@ -24,6 +24,14 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
   const fault = (field: string) => faults.find((each) => each.field === field)?.message
   const has = (setting: (typeof family.settings)[number]) => family.settings.includes(setting)
   const pour = document.work.pour_temperature_c
+  const broughtAlone =
+    (process.overrun_percent != null || process.whip != null) &&
+    (answer?.lines.some((line) => (line.made_here?.overrun_percent ?? 0) > 0) ?? false)
+  const asBrought = () =>
+    edit((d) => {
+      const { overrun_percent: _air, whip: _whip, ...rest } = d.process ?? {}
+      return { ...d, process: rest }
+    })
   return (
     <div className="flex flex-wrap items-baseline gap-x-2 gap-y-1.5 border-b border-line pb-2">
       <h2 className="text-lead">The making</h2>
@@ -33,7 +41,7 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
           <Select
             inline
             label="How stiff it is whipped"
-            value={process.whip ?? family.usual_whip}
+            value={process.whip ?? used?.whip_stage ?? family.usual_whip}
             onChange={(whip) => set({ whip })}
             options={words.whip.map((each) => [each.whip, each.words] as const)}
           />
@@ -49,10 +57,21 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
             min={0}
             max={500}
             step={5}
-            value={process.overrun_percent ?? used?.overrun_percent ?? family.usual_overrun_percent}
+            value={
+              process.overrun_percent ?? Math.round(used?.overrun_percent ?? family.usual_overrun_percent)
+            }
             onCommit={(overrun_percent) => set({ overrun_percent })}
           />
         </Part>
+      )}
+      {broughtAlone && (
+        <button
+          type="button"
+          className="rounded-md px-1.5 font-[640] text-rim underline pointer-coarse:min-h-11"
+          onClick={asBrought}
+        >
+          Take the air its parts bring
+        </button>
       )}
       {has('cook') &&
         (process.cook_c == null ? (
@@ -128,6 +147,7 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
           />
         </Part>
       )}
+      {used?.air_brought && <p className="w-full text-small text-ink2">{used.air_brought}.</p>}
     </div>
   )
 }

@@ -6,6 +6,7 @@ import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
 import { TextNumber } from '../../ui/TextNumber'
 import { saveValues } from '../pantry/queries'
+import { componentOf } from '../../lib/madeHere'
 import type { BenchLine } from './document'
 
 interface WeightSheetProps {
@@ -34,10 +35,11 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
   const badCook = c === undefined || (c !== null && !(c >= 0 && c <= 180))
   const bad = badDensity || badPiece || badCook
   const name = entry?.name ?? line.ingredient
+  const made = componentOf(line.ingredient) !== null
   const use = async () => {
     if (bad) return
     const weights = d !== (line.density_g_per_ml ?? null) || p !== (line.piece_g ?? null)
-    if (remember && entry && weights) {
+    if (remember && entry && weights && !made) {
       await keep.mutateAsync({
         key: entry.ingredient,
         values: { ...entry.kitchen, density_g_per_ml: d ?? null, piece_g: p ?? null },
@@ -72,7 +74,9 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
           label="Density as you scoop or pour it, g/ml"
           value={density}
           onChange={setDensity}
-          placeholder={entry?.table_density_g_per_ml?.toFixed(3) ?? 'not in the tables'}
+          placeholder={
+            made ? 'worked out' : (entry?.table_density_g_per_ml?.toFixed(3) ?? 'not in the tables')
+          }
           fault={badDensity ? 'Write 0.05 to 3 g/ml.' : undefined}
           hint={entry?.table_density_source ? `Tables: ${entry.table_density_source}.` : undefined}
         />
@@ -86,10 +90,16 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
             .map((each) => `1 ${each.unit} = ${each.weight_g} g (${each.source})`)
             .join('; ')}
         />
-        <label className="flex items-center gap-2">
-          <input type="checkbox" checked={remember} onChange={(event) => setRemember(event.target.checked)} />
-          Remember these weights in the pantry for new lines
-        </label>
+        {!made && (
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={remember}
+              onChange={(event) => setRemember(event.target.checked)}
+            />
+            Remember these weights in the pantry for new lines
+          </label>
+        )}
         <TextNumber
           label="Highest temperature this line reached, °C"
           value={cook}

@@ -6,6 +6,7 @@ import { Unsaved } from '../../desk/Unsaved'
 import { useFamilies } from '../../lib/families'
 import { Button } from '../../ui/Button'
 import { LibraryRow } from './LibraryRow'
+import { useWhichToUse } from './useWhichToUse'
 import { lately, matches, readDocument, useComponents, useCreate, usePlace } from './queries'
 import { useTitle } from '../../lib/hooks'
 import { FilePick } from '../../ui/FilePick'
@@ -23,6 +24,7 @@ export function LibraryPage() {
   const navigate = useNavigate()
   const create = useCreate()
   const place = usePlace()
+  const which = useWhichToUse()
   const [typed, setTyped] = useState('')
   const [group, setGroup] = useState('')
   const [tag, setTag] = useState('')
@@ -65,7 +67,9 @@ export function LibraryPage() {
   }
   const takeFile = async (picked: File) => {
     try {
-      const made = await create.mutateAsync(JSON.parse(await picked.text()) as FormulaDocument)
+      const document = await which.settle(JSON.parse(await picked.text()) as FormulaDocument)
+      if (!document) return
+      const made = await create.mutateAsync(document)
       await navigate(`/bench/${made.id}`)
     } catch (error) {
       if (error instanceof SyntaxError) setSaid(`${picked.name} is not JSON: pick a formula saved as a file.`)
@@ -88,6 +92,7 @@ export function LibraryPage() {
   }
   return (
     <div className="tray flex flex-1 flex-col gap-3 px-6 pt-4 pb-4 max-phone:px-4">
+      {which.sheet}
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <h1 className="text-display leading-tight">Formulas</h1>
         <p className="text-ink2">{components.data ? `${shown.length} of ${all.length}` : ''}</p>

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { asking, useKept } from '../../api/ask'
-import { answer, api } from '../../api/client'
+import { answer, api, ProblemError } from '../../api/client'
 import { FORMULA } from '../bench/queries'
 import type { ComponentSummary, FormulaDocument } from '../../api/client'
 
@@ -35,6 +35,18 @@ export function readDocument(id: string): Promise<FormulaDocument> {
   return answer(api.GET('/api/components/{id}', { params: { path: { id } } })).then(
     (component) => component.document,
   )
+}
+
+/** A version of a component; none where there never was one. */
+export async function readVersion(id: string, version: string): Promise<FormulaDocument | null> {
+  const path = { id, revision: Number(version) }
+  try {
+    const own = await answer(api.GET('/api/components/{id}/revisions/{revision}', { params: { path } }))
+    return own.document
+  } catch (error) {
+    if (error instanceof ProblemError && error.problem.status === 404) return null
+    throw error
+  }
 }
 
 /** Saves a document as a new component. */

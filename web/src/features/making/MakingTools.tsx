@@ -9,7 +9,6 @@ import { MethodSheet } from './MethodSheet'
 import { PrintSheet } from './PrintSheet'
 import { useMethods } from './queries'
 import { SizeSheet } from './SizeSheet'
-import { SwapSheet } from './SwapSheet'
 import { useKeys } from '../../lib/keys'
 
 interface MakingToolsProps {
@@ -22,7 +21,8 @@ interface MakingToolsProps {
   onUse: (document: FormulaDocument) => void
 }
 
-/** Fetched when it is first opened: the Bench comes without it. */
+/** Fetched when they are first opened: the Bench comes without them. */
+const SwapSheet = lazy(async () => ({ default: (await import('./SwapSheet')).SwapSheet }))
 const ClockSheet = lazy(async () => ({ default: (await import('../clock/ClockSheet')).ClockSheet }))
 
 const TOOLS = [
@@ -80,7 +80,11 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
           </Button>
         ))}
       </div>
-      {open === 'Swap' && <SwapSheet document={document} entries={entries} onUse={use} onClose={close} />}
+      {open === 'Swap' && (
+        <Suspense>
+          <SwapSheet document={document} entries={entries} onUse={use} onClose={close} />
+        </Suspense>
+      )}
       {open === 'Size' && (
         <SizeSheet
           document={document}

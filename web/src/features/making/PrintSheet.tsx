@@ -52,6 +52,32 @@ export function PrintSheet({ document, answer, ways, school }: PrintSheetProps) 
         Makes {Math.round(answer.totals.batch_mass_g).toLocaleString('en')} g,{' '}
         {Math.round(answer.figures.volume_ml).toLocaleString('en')} ml.
       </p>
+      {answer.to_make.length > 0 && (
+        <section className="mt-4">
+          <h2 className="text-[15pt]">Made first</h2>
+          {answer.to_make.map((batch) => (
+            <div key={batch.key} className="mt-1 break-inside-avoid">
+              <p>
+                <b>{batch.sentence}</b> Keeps {batch.cold_days} {batch.cold_days === 1 ? 'day' : 'days'} in
+                the cold; it is made by its own sheet.
+              </p>
+              <table className="w-full text-left">
+                <tbody>
+                  {batch.lines.map((line, at) => (
+                    <tr key={at} className="border-t border-black/40">
+                      <td className="w-8">
+                        <span className="inline-block h-[11pt] w-[11pt] border border-black" />
+                      </td>
+                      <td className="py-0.5">{unbroken(line.name)}</td>
+                      <td className="text-right text-[14pt] font-[700]">{weighed(line.mass_g)}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+            </div>
+          ))}
+        </section>
+      )}
       {ways && ways.ways.length > 0 && (
         <section className="mt-4 break-inside-avoid">
           <h2 className="text-[15pt]">Ways there</h2>

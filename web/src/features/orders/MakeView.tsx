@@ -1,5 +1,6 @@
 import type { Batch, OrderAnswer, OrderDocument } from '../../api/client'
 import { price, unbroken, weighed } from '../../lib/format'
+import { Bowl } from '../../ui/Bowl'
 import { Button } from '../../ui/Button'
 import { Swatch } from '../stack/Takes'
 import { ListButtons } from './ListButtons'
@@ -14,7 +15,11 @@ interface MakeViewProps {
 /** What must be weighed: every batch over all cakes, and how it is shared out. */
 export function MakeView({ document, answer, currency, onBench }: MakeViewProps) {
   const batches = answer?.batches ?? []
-  const total = batches.reduce((sum, batch) => sum + batch.to_make_g, 0)
+  // What goes into another batch is weighed there again: it is no more of it.
+  const again = batches.flatMap((batch) => batch.lines).filter((line) => line.made_here)
+  const total =
+    batches.reduce((sum, batch) => sum + batch.to_make_g, 0) -
+    again.reduce((sum, line) => sum + line.mass_g, 0)
   return (
     <section aria-label="To weigh">
       <div className="flex flex-wrap items-end gap-x-6 gap-y-2">
@@ -33,14 +38,28 @@ export function MakeView({ document, answer, currency, onBench }: MakeViewProps)
               <h2 className="min-w-0 flex-1 text-title">{unbroken(batch.name)}</h2>
               <b className="text-title whitespace-nowrap">{weighed(batch.to_make_g)} g</b>
             </div>
+            {batch.made_for_sentence && (
+              <p className="flex items-center gap-1.5 pt-1 leading-tight">
+                <Bowl />
+                {batch.made_for_sentence}
+              </p>
+            )}
             <BatchTable batch={batch} />
             <p className="mt-1 text-note text-ink2">
-              {batch.shares.map((share) => share.words).join(', ')}
-              {batch.times > 0 && `; ${batch.times.toFixed(2)} times the formula`}
-              {batch.cost != null && `; ${price(batch.cost, currency)}`}.
+              {[
+                batch.shares.map((share) => share.words).join(', '),
+                batch.times > 0 && `${batch.times.toFixed(2)} times the formula`,
+                batch.cost != null && price(batch.cost, currency),
+              ]
+                .filter(Boolean)
+                .join('; ')}
+              .
             </p>
             {batch.kind === 'component' && (
-              <Button className="mt-1 px-3" onClick={() => onBench(batch.key, batch.to_make_g)}>
+              <Button
+                className="mt-1 px-3"
+                onClick={() => onBench(batch.key.replace(/@.*/, ''), batch.to_make_g)}
+              >
                 Scale to {weighed(batch.to_make_g)} g on the Bench
               </Button>
             )}
@@ -66,7 +85,15 @@ export function BatchTable({ batch }: { batch: Batch }) {
       <tbody>
         {batch.lines.map((line, at) => (
           <tr key={at} className="border-b border-line">
-            <td className="py-0.5">{unbroken(line.name)}</td>
+            <td className="py-0.5">
+              {unbroken(line.name)}
+              {line.made_here && (
+                <span className="ml-2 inline-flex items-center gap-1 text-small text-ink2">
+                  <Bowl />
+                  made first
+                </span>
+              )}
+            </td>
             <td className="w-24 text-right text-lead font-[700]">{weighed(line.mass_g)} g</td>
             <td className="w-28 pl-3 text-[13.5px] text-ink2">{line.in_pieces ?? ''}</td>
           </tr>

@@ -35,7 +35,10 @@ export function OrderPrint({ document, answer, view, cakeAt, currency }: OrderPr
               <span>{weighed(batch.to_make_g)} g</span>
             </h2>
             <BatchTable batch={batch} />
-            <p className="text-[10pt]">{batch.shares.map((share) => share.words).join(', ')}.</p>
+            {batch.made_for_sentence && <p className="text-[11pt]">{batch.made_for_sentence}</p>}
+            {batch.shares.length > 0 && (
+              <p className="text-[10pt]">{batch.shares.map((share) => share.words).join(', ')}.</p>
+            )}
           </section>
         ))}
       {view === 'shop' && (

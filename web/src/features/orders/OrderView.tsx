@@ -8,6 +8,7 @@ import { NumberField } from '../../ui/NumberField'
 import { Findings } from '../stack/Findings'
 import { Optional } from '../stack/TierFields'
 import { cakeOf } from './document'
+import { useWhichToUse } from '../library/useWhichToUse'
 import { readFile, useBeginnings } from './queries'
 import { Without } from './Without'
 import { Spoken } from '../../ui/Spoken'
@@ -157,12 +158,14 @@ interface CakesProps {
 
 function Cakes({ document, answer, edit, onCake }: CakesProps) {
   const beginnings = useBeginnings()
+  const which = useWhichToUse()
   const [said, setSaid] = useState<string | null>(null)
   const add = (cake: OrderDocument['cakes'][number]) =>
     edit((own) => insertAt(own, 'cakes', own.cakes.length, cake))
   const take = async (text: string) => {
     try {
-      const read = await readFile(text)
+      const read = await which.settle(await readFile(text))
+      if (!read) return
       if (read.kind === 'stack') add(cakeOf(read.document))
       else if (read.kind === 'order')
         edit((own) => ({ ...own, cakes: [...own.cakes, ...read.document.cakes] }))
@@ -173,6 +176,7 @@ function Cakes({ document, answer, edit, onCake }: CakesProps) {
   }
   return (
     <section aria-label="Cakes">
+      {which.sheet}
       <h2 className="text-title">Cakes</h2>
       <ul className="border-t border-line">
         {document.cakes.map((cake, at) => {

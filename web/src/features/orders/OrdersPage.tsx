@@ -7,6 +7,7 @@ import { Button } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
 import { useCreate } from '../library/queries'
 import { cakeOf, emptyOrder, FORMAT } from './document'
+import { useWhichToUse } from '../library/useWhichToUse'
 import { archiveOrder, readFile, useBeginnings, useOrders } from './queries'
 import { ReadRecipe } from './ReadRecipe'
 import { when } from './when'
@@ -22,6 +23,7 @@ export function OrdersPage() {
   const kitchen = useKitchen()
   const navigate = useNavigate()
   const create = useCreate()
+  const which = useWhichToUse()
   const [away, setAway] = useState(false)
   const [said, setSaid] = useState<string | null>(null)
   const [recipe, setRecipe] = useState<Extract<ReadFile, { kind: 'recipe' }> | null>(null)
@@ -37,7 +39,8 @@ export function OrdersPage() {
   }
   const take = async (text: string) => {
     try {
-      const read = await readFile(text)
+      const read = await which.settle(await readFile(text))
+      if (!read) return
       if (read.kind === 'order') open(read.document)
       else if (read.kind === 'stack')
         open({ ...emptyOrder(room), name: read.document.name ?? '', cakes: [cakeOf(read.document)] })
@@ -57,6 +60,7 @@ export function OrdersPage() {
   const shown = (orders.data ?? []).filter((order) => away || !order.archived)
   return (
     <div className="tray flex-1 px-6 pt-4 pb-6 max-phone:px-4">
+      {which.sheet}
       {recipe && (
         <ReadRecipe
           document={recipe.document}

@@ -1,0 +1,93 @@
+//! Creams made of creams on the page: found by typing, held, opened, and what a change of one does to the others.
+
+use crate::SAVE;
+use e2e::{Ui, ui};
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn a_cream_of_this_kitchen_goes_into_another() {
+    ui("nested", async |ui| {
+        ui.open_formula("Feast diplomat").await;
+        ui.verdict_that("is right", |words| words.starts_with("Right")).await;
+        ui.find("//li[.//button[@aria-label='Swap Daily pastry cream']]//*[contains(., 'made here')]").await;
+        ui.find(
+            "//section[@aria-label='Made first']//summary[contains(., 'Make 720 g of Daily pastry cream for Feast diplomat.')]",
+        )
+        .await;
+        // By typing, like anything of the pantry.
+        ui.click("//*[@id='add-ingredient']").await;
+        ui.write("//input[@aria-label='Add an ingredient']", "hay").await;
+        ui.find("//*[@role='option'][contains(., 'Hay-milk') and contains(., 'made here')]").await;
+        ui.click("//*[@role='option'][contains(., 'Hay-milk')]").await;
+        ui.write(&Ui::amount("Hay-milk custard sauce"), "50 g").await;
+        ui.find("//summary[contains(., 'Make 50 g of Hay-milk custard sauce')]").await;
+        // Held at what it is, and opened.
+        ui.click("//button[@aria-label='More for Hay-milk custard sauce']").await;
+        ui.click("//*[@role='menuitem'][.='Hold it at version 1']").await;
+        ui.find("//li[contains(., 'held at version 1')]").await;
+        ui.click("//button[@aria-label='More for Hay-milk custard sauce']").await;
+        ui.click("//*[@role='menuitem'][contains(., 'Open it')]").await;
+        ui.find("//button[@aria-label='Swap Whole milk 3.5 %']").await;
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn what_a_change_reaches_is_shown_before_it_is_saved() {
+    ui("reaches", async |ui| {
+        ui.open_formula("Daily pastry cream").await;
+        ui.verdict_that("is right", |words| words.starts_with("Right")).await;
+        ui.write(&Ui::amount("Corn starch"), "20 g").await;
+        ui.find("//section[@aria-label='What saving changes']//li[contains(., 'Almond mousseline') and contains(., 'looser')]").await;
+        // It cannot be made of what is made of it.
+        ui.click("//*[@id='add-ingredient']").await;
+        ui.write("//input[@aria-label='Add an ingredient']", "feast").await;
+        ui.find("//*[@role='option'][@aria-disabled='true'][contains(., 'has this one in it already')]")
+            .await;
+        ui.client
+            .find(fantoccini::Locator::XPath("//input[@aria-label='Add an ingredient']"))
+            .await
+            .unwrap()
+            .send_keys("\u{e00c}")
+            .await
+            .unwrap();
+        ui.click(SAVE).await;
+        ui.find("//*[@role='status'][contains(., 'version 2, saved')]").await;
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn a_file_with_a_cream_that_is_other_here_asks_once_which_to_use() {
+    ui("which", async |ui| {
+        ui.open_formula("Almond mousseline").await;
+        let export = "const id = location.pathname.split('/').pop();
+            return fetch(`/api/components/${id}/export?form=json`).then((answer) => answer.text())";
+        let file = ui.js(export).await.as_str().unwrap().to_owned();
+        let dir = tempfile::tempdir().unwrap();
+        let give = async |name: &str, text: &str| {
+            let path = dir.path().join(name);
+            std::fs::write(&path, text).unwrap();
+            ui.open("/formulas").await;
+            let field = ui.find("//input[@aria-label='Formula file']").await;
+            field.send_keys(path.to_str().unwrap()).await.unwrap();
+        };
+        // The same as here: nothing to ask.
+        give("same.json", &file.replace("Almond mousseline", "Mousseline again")).await;
+        ui.find("//input[@aria-label='Name of the formula'][@value='Mousseline again']").await;
+        // Other than here: asked once, and the one of the file stands beside ours.
+        let other = file.replace("\"44 g\"", "\"61 g\"").replace("Almond mousseline", "Mousseline from away");
+        assert_ne!(other.replace("Mousseline from away", "Almond mousseline"), file);
+        give("other.json", &other).await;
+        ui.find("//*[@role='dialog'][contains(., 'Daily pastry cream is here already')]").await;
+        ui.click("//button[contains(., 'Use the file')]").await;
+        ui.find("//input[@aria-label='Name of the formula'][@value='Mousseline from away']").await;
+        ui.find("//section[@aria-label='Made first']//summary[contains(., 'Daily pastry cream')]").await;
+        ui.click("//section[@aria-label='Made first']//summary").await;
+        // 730 g of 746: the starch of the file, not of this kitchen.
+        ui.find(
+            "//section[@aria-label='Made first']//tr[contains(., 'Corn starch') and contains(., '59.7 g')]",
+        )
+        .await;
+    })
+    .await;
+}
