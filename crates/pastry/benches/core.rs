@@ -6,14 +6,14 @@
 use criterion::{Criterion, criterion_group, criterion_main};
 use pastry::assess::map::map;
 use pastry::assess::starts::starts;
-use pastry::assess::{FormulaDocument, assess};
+use pastry::assess::{BroughtComponent, FormulaDocument, assess, assess_from};
 use pastry::balance::{solve, ways, with_problem};
 use pastry::clock::ClockDocument;
-use pastry::formula::{Family, Mixture, System};
+use pastry::formula::{Family, Line, Mixture, System};
 use pastry::heat::stand::StandDocument;
 use pastry::heat::vessel::{VesselDocument, VesselKind};
 use pastry::heat::{CaseDocument, Surroundings, cool};
-use pastry::ingredient::{Shelf, find};
+use pastry::ingredient::{Shelf, catalogue, find};
 use pastry::job::Job;
 use pastry::method::{clocked, sheet};
 use pastry::order::{OrderDocument, OrderedCake, order};
@@ -211,5 +211,36 @@ fn clocks(c: &mut Criterion) {
     }
 }
 
-criterion_group!(benches, core, making, cakes, clocks);
+/// Forty lines in all: in one bowl, and in three levels of components.
+fn nested(c: &mut Criterion) {
+    let shelf = Shelf::catalogue();
+    let bought: Vec<&str> = catalogue().iter().map(|own| own.id.as_str()).take(40).collect();
+    let lines = |ids: &[&str]| ids.iter().map(|id| Line::new(*id, "20 g")).collect::<Vec<Line>>();
+    let mut flat = FormulaDocument::empty(Family::Ganache, starts(Family::Ganache)[0].work.job, 20.0);
+    flat.lines = lines(&bought);
+    let mut deep = flat.clone();
+    deep.lines = lines(&bought[..10]);
+    deep.lines.push(Line::new("made-one", "200 g"));
+    deep.components = [
+        ("one", &bought[10..20], Some("made-two")),
+        ("two", &bought[20..30], Some("made-three")),
+        ("three", &bought[30..40], None),
+    ]
+    .into_iter()
+    .map(|(key, ids, inner)| {
+        let mut own = FormulaDocument { components: Vec::new(), ..flat.clone() };
+        own.lines = lines(ids);
+        own.lines.extend(inner.map(|inner| Line::new(inner, "200 g")));
+        BroughtComponent { key: key.to_owned(), document: own }
+    })
+    .collect();
+    c.bench_function("whole answer, 40 lines in one bowl", |b| {
+        b.iter(|| assess_from(black_box(&flat), &shelf))
+    });
+    c.bench_function("whole answer, 40 lines in three levels", |b| {
+        b.iter(|| assess_from(black_box(&deep), &shelf))
+    });
+}
+
+criterion_group!(benches, core, making, cakes, clocks, nested);
 criterion_main!(benches);
