@@ -920,6 +920,8 @@ export interface components {
             at: components["schemas"]["Point"];
             /** @description What the map's upright axis counts. */
             axis: components["schemas"]["MapAxis"];
+            /** @description What is boiled down, line by line and the whole last. */
+            boiled: components["schemas"]["BoiledDown"][];
             /** @description The other histories, for comparison. */
             curves: components["schemas"]["Curve"][];
             /** @description Its family. */
@@ -1071,7 +1073,7 @@ export interface components {
             tint: string;
             /**
              * Format: double
-             * @description To be made, g: the sum of its lines.
+             * @description To be made, g: the sum of its lines, less what is boiled off.
              */
             to_make_g: number;
             /**
@@ -1379,11 +1381,41 @@ export interface components {
         } | {
             /**
              * Format: double
+             * @description What is left, g: what the scale shows without the pan.
+             */
+            g: number;
+            /** @enum {string} */
+            to: "weight";
+        } | {
+            /**
+             * Format: double
              * @description Of its weight.
              */
             of_weight: number;
             /** @enum {string} */
             to: "share";
+        };
+        /** @description What was boiled down, as it is counted. */
+        BoiledDown: {
+            /**
+             * Format: double
+             * @description What has gone, g.
+             */
+            gone_g: number;
+            /**
+             * Format: double
+             * @description What is left of it, g.
+             */
+            left_g: number;
+            /** @description The line; none for all of it. */
+            line?: number | null;
+            /** @description "Juice, boiled down by half: 240 g are left, at 101.2 °C". */
+            sentence: string;
+            /**
+             * Format: double
+             * @description How hot it is when it is done, °C, at the sea.
+             */
+            temperature_c: number;
         };
         /**
          * @description How a border is piped.
@@ -3375,6 +3407,7 @@ export interface components {
              * @example 1 1/2 cups
              */
             amount: string;
+            boiled?: components["schemas"]["BoilTo"] | null;
             cook_c?: components["schemas"]["CookTemperature"] | null;
             density_g_per_ml?: components["schemas"]["Density"] | null;
             /**
@@ -4509,6 +4542,7 @@ export interface components {
         ProblemCode: "faults" | "broken_json" | "body_lost" | "not_json" | "too_large" | "not_found" | "saved_in_between" | "save_id_used" | "disk_full" | "file_locked" | "file_read_only" | "damaged" | "busy" | "too_long" | "internal" | "unknown_host" | "foreign_page" | "no_route" | "no_method";
         /** @description What was done, where it differs from the family's habit. */
         Process: {
+            boiled?: components["schemas"]["BoilTo"] | null;
             cook_c?: components["schemas"]["CookTemperature"] | null;
             held_min?: components["schemas"]["Minutes"] | null;
             overrun_percent?: components["schemas"]["Overrun"] | null;
@@ -5823,7 +5857,7 @@ export interface components {
             times: number;
             /**
              * Format: double
-             * @description To be made, g: the sum of its lines.
+             * @description To be made, g: the sum of its lines, less what is boiled off.
              */
             to_make_g: number;
             /** @description Its family in kitchen words. */

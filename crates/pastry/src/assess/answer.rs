@@ -1,5 +1,6 @@
 //! The whole answer to a formula and its work: totals, the verdict, the map, the reach, warnings.
 
+use crate::assess::boiled::BoiledDown;
 use crate::assess::document::{FormulaDocument, history_word};
 use crate::assess::figures::{Figures, KeyFigure, figures, key_figures};
 use crate::assess::in_the_room::{InTheRoom, in_the_room, raw_egg, standing_in_the_room};
@@ -160,6 +161,8 @@ pub struct Assessment {
     pub process: UsedProcess,
     /// Lines weighed.
     pub lines: Vec<LineAnswer>,
+    /// What is boiled down, line by line and the whole last.
+    pub boiled: Vec<BoiledDown>,
     /// What must be made before, each once, what goes into others first.
     pub to_make: Vec<ToMake>,
     /// Totals of the batch.
@@ -294,6 +297,7 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
             air_brought: document.air(lines).brought,
         },
         lines: line_answers(lines, document.percent_of.as_deref(), document.measures),
+        boiled: ready.boiled.clone(),
         to_make: to_make(&[Takes::of(document.called(), lines)], &BTreeMap::new()),
         in_the_room: in_the_room(
             &made,

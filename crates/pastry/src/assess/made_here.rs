@@ -1,5 +1,6 @@
 //! Components as ingredients: a document that others name becomes something on the shelf, with all that it comes down to.
 
+use crate::assess::boiled::weighed;
 use crate::assess::document::{BroughtComponent, FormulaDocument};
 use crate::fault::{Fault, FaultCode};
 use crate::formula::egg_heat::{EggKind, safe};
@@ -166,7 +167,7 @@ fn made(named: &str, document: &FormulaDocument, shelf: &Shelf) -> Result<Ingred
         return Err(amiss(faults));
     }
     let shelf = shelf.bringing(&document.ingredients).map_err(amiss)?;
-    let lines = document.formula().weigh(&shelf).map_err(amiss)?;
+    let (lines, _) = weighed(document, &shelf).map_err(amiss)?;
     let levels = 1 + lines
         .iter()
         .filter_map(|line| line.ingredient.made.as_ref())
@@ -183,7 +184,7 @@ fn made(named: &str, document: &FormulaDocument, shelf: &Shelf) -> Result<Ingred
     }
     let options = document.options(&lines);
     let mixture = Mixture::of(&lines);
-    let batch_g: f64 = lines.iter().map(|line| line.mass.grams()).sum();
+    let batch_g: f64 = flat(&lines).iter().map(|line| line.mass.grams()).sum();
     let leaves = leaves(document, &lines, &options, batch_g);
     let raw = leaves.iter().any(|leaf| leaf.share > 0.0 && leaf.ingredient.flags.raw_egg);
     let keeps = cold_days(document.family, &lines);
@@ -312,5 +313,6 @@ fn blend(id: String, name: String, mixture: &Mixture, made: Made) -> Ingredient 
         source: "made here: worked out from its own formula".to_owned(),
         confidence: "worked out".to_owned(),
         made: Some(Arc::new(made)),
+        steam: 0.0,
     }
 }

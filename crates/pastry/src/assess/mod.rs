@@ -7,6 +7,7 @@
 
 pub mod answer;
 pub mod baume;
+pub mod boiled;
 pub mod compare;
 pub mod document;
 pub mod figures;

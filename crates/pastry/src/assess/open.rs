@@ -39,6 +39,10 @@ pub fn open(document: &FormulaDocument, at: usize, kitchen: &Shelf) -> Result<Op
         let message = format!("{name} is bought: nothing in it can be opened");
         return Err(vec![Fault::new("line", FaultCode::NothingInIt, message)]);
     };
+    if made.lines.iter().any(|own| own.ingredient.steam > 0.0) {
+        let message = format!("{name} is boiled down: change it on its own sheet, where that is told");
+        return Err(vec![Fault::new("line", FaultCode::NothingInIt, message)]);
+    }
     let mut opened = document.clone();
     let mut said = Vec::new();
     // Shares of a line that goes away are shares of nothing.

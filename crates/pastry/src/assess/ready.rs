@@ -1,9 +1,10 @@
 //! A formula made ready to be asked: its shelf, its lines in grams, what was done to them. Everything that works a formula
 //! out begins here.
 
+use crate::assess::boiled::{BoiledDown, weighed};
 use crate::assess::document::FormulaDocument;
 use crate::fault::Fault;
-use crate::formula::{Mixture, WeighedLine};
+use crate::formula::{Mixture, WeighedLine, flat};
 use crate::ingredient::Shelf;
 use crate::rheology::Options;
 
@@ -12,8 +13,10 @@ use crate::rheology::Options;
 pub struct Ready {
     /// What it is weighed from: the kitchen's shelf, and on it what the formula brings.
     pub shelf: Shelf,
-    /// Its lines in grams.
+    /// Its lines in grams, as they are weighed.
     pub lines: Vec<WeighedLine>,
+    /// What is boiled down of it.
+    pub boiled: Vec<BoiledDown>,
     /// What was done to them.
     pub options: Options,
 }
@@ -25,9 +28,9 @@ impl Ready {
     /// Faults of what it brings; else of its lines, all of them.
     pub fn of(document: &FormulaDocument, kitchen: &Shelf) -> Result<Self, Vec<Fault>> {
         let shelf = document.shelf(kitchen)?;
-        let lines = document.formula().weigh(&shelf)?;
+        let (lines, boiled) = weighed(document, &shelf)?;
         let options = document.options(&lines);
-        Ok(Ready { shelf, lines, options })
+        Ok(Ready { shelf, lines, boiled, options })
     }
 
     /// The mixture of its lines.
@@ -35,8 +38,8 @@ impl Ready {
         Mixture::of(&self.lines)
     }
 
-    /// All of it, g.
+    /// All of it that is left, g.
     pub fn batch_g(&self) -> f64 {
-        self.lines.iter().map(|line| line.mass.grams()).sum()
+        flat(&self.lines).iter().map(|line| line.mass.grams()).sum()
     }
 }

@@ -6,12 +6,14 @@ use crate::caution::{Caution, CautionAnswer};
 use crate::clock::when::{minutes, rounded};
 use crate::code::codes;
 use crate::fault::{Fault, FaultCode};
+use crate::formula::boiled::BoilTo;
 use crate::formula::egg_heat::{EggKind, SAFE_AT_ONCE_C};
 use crate::formula::flat;
 use crate::heat::HeatShares;
 use crate::heat::air::vapour_pressure;
-use crate::heat::boiling::{air_pa, boils_higher_up, brix_as_sucrose, brix_boiling_at, syrup_boils_c};
-use crate::ingredient::composition::{Composition, Part, SUGARS};
+use crate::heat::boiling::boils_higher_up;
+use crate::heat::syrup::Syrup;
+use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::{Role, Shelf};
 use crate::number::{batch_g, degrees, digits, weighed_g};
 use serde::{Deserialize, Serialize};
@@ -40,30 +42,6 @@ impl Ring {
             Ring::Induction => 0.82,
         }
     }
-}
-
-/// How far it is boiled down.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(tag = "to", rename_all = "snake_case", deny_unknown_fields)]
-pub enum BoilTo {
-    /// To a temperature.
-    Temperature {
-        /// °C, as it is written for the sea: 118 for an Italian meringue.
-        #[schema(minimum = 30, maximum = 180)]
-        c: f64,
-    },
-    /// To a strength.
-    Brix {
-        /// Dissolved solids of the liquid, °Bx.
-        #[schema(minimum = 1, maximum = 99)]
-        brix: f64,
-    },
-    /// To a share of its weight: 0.5 for "by half".
-    Share {
-        /// Of its weight.
-        #[schema(minimum = 0.05, maximum = 1)]
-        of_weight: f64,
-    },
 }
 
 /// A formula over a ring.
@@ -150,8 +128,6 @@ pub struct BoilAnswer {
     pub cautions: Vec<CautionAnswer>,
 }
 
-/// Molar masses of the sugars, g/mol; dextrin assumed.
-const MOLAR: [f64; 7] = [342.3, 180.16, 180.16, 342.3, 342.3, 700.0, 182.2];
 /// Pans, mm across.
 const PANS_MM: [f64; 2] = [180.0, 300.0];
 /// What a pan of 24 cm loses beside what it boils, W (assumed); it goes with its area.
@@ -179,58 +155,11 @@ static STAGES: LazyLock<Vec<StageRow>> = LazyLock::new(|| {
         .collect()
 });
 
-/// What is dissolved, and in how much water, kg, with the mean molar mass of what is dissolved, g/mol.
-struct Syrup {
-    solids: f64,
-    water: f64,
-    molar: f64,
-    pressure: f64,
-}
-
-impl Syrup {
-    fn of(m: &Composition, kg: f64, altitude_m: f64) -> Self {
-        let (mut mass, mut moles) = (0.0, 0.0);
-        for (sugar, molar) in SUGARS.into_iter().zip(MOLAR) {
-            mass += m.get(sugar);
-            moles += m.get(sugar) / molar;
-        }
-        let solids = mass + m.sum(&[Part::Salt, Part::Acid]);
-        let molar = if moles > 0.0 { mass / moles } else { 342.3 };
-        Syrup { solids: kg * solids, water: kg * m.get(Part::Water), molar, pressure: air_pa(altitude_m) }
-    }
-
-    fn brix(&self, gone: f64) -> f64 {
-        let water = (self.water - gone).max(0.0);
-        if self.solids <= 0.0 { 0.0 } else { 100.0 * self.solids / (self.solids + water) }
-    }
-
-    fn boils_c(&self, gone: f64) -> f64 {
-        syrup_boils_c(brix_as_sucrose(self.brix(gone).min(99.99), self.molar), self.pressure)
-    }
-
-    /// What must go until it is so strong, kg.
-    fn gone_for(&self, brix: f64) -> f64 {
-        self.water - self.solids * (100.0 - brix) / brix.max(1e-9)
-    }
-
-    /// What must go until it boils at `t_c`, kg.
-    fn gone_at(&self, t_c: f64) -> f64 {
-        let as_sucrose = brix_boiling_at(t_c, self.pressure).min(99.999);
-        let ratio = as_sucrose / (100.0 - as_sucrose) * self.molar / 342.3;
-        self.gone_for(100.0 * ratio / (1.0 + ratio))
-    }
-}
-
 impl BoilDocument {
     fn faults(&self) -> Vec<Fault> {
         let mut faults = Vec::new();
-        let (field, value, [low, high]) = match self.boil {
-            BoilTo::Temperature { c } => ("boil.c", c, [30.0, 180.0]),
-            BoilTo::Brix { brix } => ("boil.brix", brix, [1.0, 99.0]),
-            BoilTo::Share { of_weight } => ("boil.of_weight", of_weight, [0.05, 1.0]),
-        };
+        faults.extend(self.boil.fault("boil"));
         let ranges = [
-            (field, Some(value), [low, high]),
             ("kg", self.kg, [1e-3, 1000.0]),
             ("from_c", self.from_c, [0.0, 100.0]),
             ("altitude_m", Some(self.altitude_m), [-500.0, 6000.0]),
@@ -251,7 +180,10 @@ impl BoilDocument {
 /// Faults of the formula and the question, each with what to do; that so much water is not in it.
 pub fn boil(document: &BoilDocument, kitchen: &Shelf) -> Result<BoilAnswer, Vec<Fault>> {
     let mut faults = document.faults();
-    let ready = match Ready::of(&document.formula, kitchen) {
+    // Over the ring is what was not boiled down yet.
+    let mut formula = document.formula.clone();
+    formula.process.boiled = None;
+    let ready = match Ready::of(&formula, kitchen) {
         Ok(ready) => ready,
         Err(more) => {
             faults.extend(more);
@@ -266,42 +198,7 @@ pub fn boil(document: &BoilDocument, kitchen: &Shelf) -> Result<BoilAnswer, Vec<
     let from_c = document.from_c.unwrap_or(20.0);
     let syrup = Syrup::of(&composition, kg, document.altitude_m);
     let boils_c = syrup.boils_c(0.0);
-    let refuse = |field: &str, words: String| vec![Fault::new(field, FaultCode::OutOfRange, words)];
-    let (gone, to_c) = match document.boil {
-        // A temperature is written for the sea: higher up the same syrup is cooler.
-        BoilTo::Temperature { c } => {
-            let here = if c > 100.0 { boils_higher_up(c, syrup.pressure) } else { c };
-            match here <= boils_c {
-                true => (0.0, here),
-                false if syrup.solids <= 1e-6 => {
-                    let words = format!(
-                        "nothing is dissolved in it: it boils at {} °C and gets no hotter",
-                        degrees(boils_c)
-                    );
-                    return Err(refuse("boil.c", words));
-                }
-                false => (syrup.gone_at(here), here),
-            }
-        }
-        BoilTo::Brix { brix } => {
-            let gone = syrup.gone_for(brix);
-            if gone < 0.0 || syrup.solids <= 1e-6 {
-                let words =
-                    format!("it has {:.0} °Bx already: boiling only makes it stronger", syrup.brix(0.0));
-                return Err(refuse("boil.brix", words));
-            }
-            (gone, syrup.boils_c(gone))
-        }
-        BoilTo::Share { of_weight } => (kg * (1.0 - of_weight), syrup.boils_c(kg * (1.0 - of_weight))),
-    };
-    if gone > syrup.water {
-        let least = (kg - syrup.water) / kg;
-        let words = format!(
-            "there is not so much water in it: no less than {:.2} of its weight is left",
-            least.max(0.0)
-        );
-        return Err(refuse("boil.of_weight", words));
-    }
+    let (gone, to_c) = syrup.boiled_to(document.boil, "boil").map_err(|fault| vec![fault])?;
     let left = kg - gone;
     let boiled = gone > 1e-9;
     let flat = flat(&ready.lines);

@@ -1,9 +1,11 @@
 //! The formula as a cook writes it, and its lines weighed.
 
 use crate::fault::{Fault, FaultCode};
+use crate::formula::boiled::BoilTo;
 use crate::formula::family::Family;
 use crate::formula::rules::LineRule;
 use crate::ingredient::item::Ingredient;
+use crate::ingredient::item::STEAM;
 use crate::ingredient::measure::{MeasureError, OwnWeights, Weighed, weigh};
 use crate::ingredient::shelf::Shelf;
 use crate::units::amount;
@@ -40,6 +42,9 @@ pub struct Line {
     /// again.
     #[serde(default, skip_serializing_if = "is_false")]
     pub had_set: bool,
+    /// How far it is boiled down before it goes in.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub boiled: Option<BoilTo>,
     /// What it may do when ways are looked for.
     #[serde(default, skip_serializing_if = "LineRule::is_free")]
     pub rule: LineRule,
@@ -59,6 +64,7 @@ impl Line {
             piece_g: None,
             cook_c: None,
             had_set: false,
+            boiled: None,
             rule: LineRule::default(),
         }
     }
@@ -113,7 +119,7 @@ fn as_it_goes_in(ingredient: &Arc<Ingredient>, line: &Line) -> Arc<Ingredient> {
 
 /// Lines down to what is bought: a line of something made here is all that it comes down to.
 pub fn flat(lines: &[WeighedLine]) -> Cow<'_, [WeighedLine]> {
-    if lines.iter().all(|line| line.ingredient.made.is_none()) {
+    if lines.iter().all(|line| line.ingredient.made.is_none() && line.ingredient.steam <= 0.0) {
         return Cow::Borrowed(lines);
     }
     let mut flat = Vec::with_capacity(lines.len() + 8);
@@ -127,6 +133,15 @@ pub fn flat(lines: &[WeighedLine]) -> Cow<'_, [WeighedLine]> {
                 cook_c: warmest(leaf.cook_c, line.cook_c),
                 within: true,
             })),
+        }
+        if line.ingredient.steam > 0.0 {
+            flat.push(WeighedLine {
+                ingredient: Arc::clone(&STEAM),
+                mass: Mass::from_grams(-line.ingredient.steam * line.mass.grams()),
+                assumed: None,
+                cook_c: line.cook_c,
+                within: false,
+            });
         }
     }
     Cow::Owned(flat)

@@ -4,6 +4,7 @@ use crate::formula::acidity::Acidity;
 use crate::formula::line::WeighedLine;
 use crate::ingredient::composition::{Composition, FATS, Part, Phase};
 use crate::ingredient::item::Ingredient;
+use crate::ingredient::item::STEAM;
 use crate::ingredient::{Group, Role, StarchKind};
 
 /// Shares of total mass, and the few sums that need the lines.
@@ -60,7 +61,8 @@ fn sets_slower(chocolate: &Ingredient) -> f64 {
 fn calcium_mg_per_g(ingredient: &Ingredient) -> f64 {
     let part = |part: Part| ingredient.composition.get(part);
     let of_fruit = if ingredient.group == Group::Fruit { 0.2 } else { 0.0 };
-    let of_water = if part(Part::Water) > 0.99 { 0.08 } else { 0.0 };
+    // What steams away leaves its lime behind.
+    let of_water = if part(Part::Water) > 0.99 && ingredient.id != STEAM.id { 0.08 } else { 0.0 };
     35.0 * part(Part::MilkProtein) + of_fruit + of_water
 }
 

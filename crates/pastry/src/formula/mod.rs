@@ -2,6 +2,7 @@
 
 pub mod acidity;
 pub mod air;
+pub mod boiled;
 pub mod egg_heat;
 pub mod family;
 pub mod keeping;
@@ -17,6 +18,7 @@ pub mod totals;
 
 pub use crate::fault::Fault;
 pub use air::Air;
+pub use boiled::BoilTo;
 pub use family::{Family, Figure, Setting};
 pub use line::{Formula, Line, WeighedLine, flat};
 pub use mixture::Mixture;

@@ -1,5 +1,6 @@
 //! What was done to a cream in the making, where it matters for the prediction.
 
+use crate::formula::boiled::BoilTo;
 use crate::formula::line::{WeighedLine, flat};
 use crate::ingredient::Part;
 use crate::units::{CookTemperature, Hours, Minutes, Overrun};
@@ -77,6 +78,9 @@ pub struct Process {
     /// Minutes held at that temperature: what makes egg safe below 71 °C.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub held_min: Option<Minutes>,
+    /// How far all of it is boiled down.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub boiled: Option<BoilTo>,
     /// Hours set in the cold, 17 when not given.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub set_hours: Option<Hours>,
@@ -121,7 +125,8 @@ const WET: f64 = 0.3;
 
 /// Whether a line can have reached a temperature in an open pan.
 pub fn can_reach(line: &WeighedLine, cook_c: f64) -> bool {
-    cook_c <= BOILS_C || line.ingredient.composition.get(Part::Water) < WET
+    // What is boiled down gets as hot as it has grown strong.
+    cook_c <= BOILS_C || line.ingredient.steam > 0.0 || line.ingredient.composition.get(Part::Water) < WET
 }
 
 impl GroupCooks {

@@ -64,7 +64,7 @@ pub struct ToMake {
     pub made_for: Vec<MadeFor>,
     /// Needed, g.
     pub needed_g: f64,
-    /// To be made, g: the sum of its lines.
+    /// To be made, g: the sum of its lines, less what is boiled off.
     pub to_make_g: f64,
     /// Left of it, g.
     pub rest_g: f64,
@@ -151,13 +151,18 @@ fn batch(key: String, name: &str, made: &Made, mut made_for: Vec<MadeFor>) -> To
     let needed_g = hundredths(made_for.iter().map(|own| own.mass_g).sum());
     let mut weighed: Vec<(Arc<Ingredient>, f64)> =
         made.lines.iter().map(|own| (Arc::clone(&own.ingredient), batch_g(own.share * needed_g))).collect();
-    let sum = |weighed: &[(Arc<Ingredient>, f64)]| hundredths(weighed.iter().map(|(_, mass_g)| mass_g).sum());
+    // Of what is weighed so much is left once it is boiled down; all of it when it is not.
+    let left = 1.0 / made.lines.iter().map(|own| own.share).sum::<f64>().max(1e-9);
+    let left = if (left - 1.0).abs() < 1e-9 { 1.0 } else { left };
+    let sum = |weighed: &[(Arc<Ingredient>, f64)]| {
+        hundredths(left * weighed.iter().map(|(_, mass_g)| mass_g).sum::<f64>())
+    };
     // What rounding took away is weighed after all: there is never less than is needed.
     let short = needed_g - sum(&weighed);
     if short > 0.0
         && let Some((_, largest)) = weighed.iter_mut().max_by(|a, b| a.1.total_cmp(&b.1))
     {
-        *largest = hundredths(*largest + short);
+        *largest = hundredths(*largest + (100.0 * short / left).ceil() / 100.0);
     }
     let to_make_g = sum(&weighed);
     let rest_g = hundredths(to_make_g - needed_g);
@@ -173,6 +178,9 @@ fn batch(key: String, name: &str, made: &Made, mut made_for: Vec<MadeFor>) -> To
         sentence.push_str(&format!(", {} g are left", batch_g(rest_g)));
     }
     sentence.push('.');
+    if left < 1.0 {
+        sentence.push_str(&format!(" It is boiled down from {} g.", batch_g(to_make_g / left)));
+    }
     ToMake {
         key,
         component: made.component.clone(),

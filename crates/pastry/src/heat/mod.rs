@@ -29,6 +29,7 @@ pub mod shape;
 pub mod stand;
 pub mod stirred;
 pub mod surroundings;
+pub mod syrup;
 pub mod underneath;
 pub mod vessel;
 pub mod wall;

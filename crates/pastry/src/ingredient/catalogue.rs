@@ -111,6 +111,7 @@ fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
                 source: text("source").to_owned(),
                 confidence: text("confidence").to_owned(),
                 made: None,
+                steam: 0.0,
             })
         })
         .collect()

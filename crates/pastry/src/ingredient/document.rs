@@ -347,6 +347,7 @@ impl IngredientDocument {
             },
             confidence: "your own".to_owned(),
             made: None,
+            steam: 0.0,
         })
     }
 }

@@ -1,13 +1,13 @@
 //! An ingredient: what it is made of and what a kitchen knows of it. What is made here is one too, with all that it comes down
 //! to: a pastry cream in a diplomat, a ganache in a buttercream.
 
-use crate::ingredient::composition::Composition;
+use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::group::Group;
 use crate::ingredient::origin::Origin;
 use crate::ingredient::starch::StarchKind;
 use crate::ingredient::weights::HouseholdWeights;
 use serde::{Deserialize, Serialize};
-use std::sync::Arc;
+use std::sync::{Arc, LazyLock};
 use utoipa::ToSchema;
 
 /// Properties some ingredients have besides their composition.
@@ -89,6 +89,8 @@ pub struct Ingredient {
     pub confidence: String,
     /// What it comes down to, when it is made here and not bought.
     pub made: Option<Arc<Made>>,
+    /// Water that is boiled off it before it goes in, g of each gram that is weighed.
+    pub steam: f64,
 }
 
 impl Ingredient {
@@ -143,12 +145,17 @@ pub struct Made {
 }
 
 impl Ingredient {
-    /// What it comes down to, with grams of each in `grams` of it: itself, when it is bought.
+    /// What it comes down to, with grams of each in `grams` of it: itself, when it is bought; and what boils off it, less
+    /// than nothing of water.
     pub fn leaves(&self, grams: f64) -> impl Iterator<Item = (&Ingredient, f64)> {
         let made = self.made.as_ref();
         let of_it = made.into_iter().flat_map(|made| &made.leaves);
         let bought = made.is_none().then_some((self, grams));
-        bought.into_iter().chain(of_it.map(move |leaf| (leaf.ingredient.as_ref(), leaf.share * grams)))
+        let steam = (self.steam > 0.0).then(|| (STEAM.as_ref(), -self.steam * grams));
+        bought
+            .into_iter()
+            .chain(of_it.map(move |leaf| (leaf.ingredient.as_ref(), leaf.share * grams)))
+            .chain(steam)
     }
 
     /// What a kilogram costs by what a kilogram of each thing that is bought costs; none where a price is missing.
@@ -164,3 +171,32 @@ impl Ingredient {
         }
     }
 }
+
+/// What goes off with the steam: water, and nothing that was in it.
+pub static STEAM: LazyLock<Arc<Ingredient>> = LazyLock::new(|| {
+    let mut composition = Composition::NONE;
+    composition.0[Part::Water as usize] = 1.0;
+    Arc::new(Ingredient {
+        id: "steam".to_owned(),
+        name: "Steam".to_owned(),
+        also: Vec::new(),
+        group: Group::Other,
+        composition,
+        bloom: 0.0,
+        starch_strength: 1.0,
+        starch_of: None,
+        ph: Some(7.0),
+        gum_strength: 1.0,
+        globule: 0.0,
+        body_pa: 0.0,
+        flags: Flags::default(),
+        allergens: Vec::new(),
+        origins: Vec::new(),
+        weights: HouseholdWeights::default(),
+        pack: None,
+        source: "water".to_owned(),
+        confidence: "high".to_owned(),
+        made: None,
+        steam: 0.0,
+    })
+});

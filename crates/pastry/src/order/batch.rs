@@ -1,10 +1,10 @@
 //! What must be made: each component and bake over all cakes of an order, weighed out.
 
-use crate::formula::WeighedLine;
 use crate::formula::to_make::{MadeFor, Takes, ToMake, ToWeigh, to_make};
+use crate::formula::{WeighedLine, flat};
 use crate::ingredient::Ingredient;
 use crate::ingredient::key::MADE;
-use crate::number::{batch_g, hundredths, weighed_g};
+use crate::number::{self, batch_g, hundredths};
 use crate::order::document::OrderDocument;
 use crate::stack::part::{EqualShare, PartAnswer, PartKind};
 use crate::stack::{Makings, StackAnswer};
@@ -25,7 +25,7 @@ pub struct Batch {
     pub tint: String,
     /// On the cakes, g.
     pub grams: f64,
-    /// To be made, g: the sum of its lines.
+    /// To be made, g: the sum of its lines, less what is boiled off.
     pub to_make_g: f64,
     /// How many times the saved formula.
     pub times: f64,
@@ -227,7 +227,8 @@ fn add_share(shares: &mut Vec<EqualShare>, share: &EqualShare, count: u32) {
 
 /// The lines of the formula at the size of the batch, each as a scale shows it; the batch is their sum.
 fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredient) -> Option<f64>) {
-    let formula_g: f64 = lines.iter().map(|line| line.mass.grams()).sum();
+    let weighed_g: f64 = lines.iter().map(|line| line.mass.grams()).sum();
+    let formula_g: f64 = flat(lines).iter().map(|line| line.mass.grams()).sum();
     if formula_g <= 0.0 {
         batch.to_make_g = hundredths(batch.to_make_g);
         return;
@@ -235,7 +236,7 @@ fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredien
     batch.times = batch.to_make_g / formula_g;
     let mut cost = Some(0.0);
     // The formula as it is saved is weighed as it is written.
-    let round = if (batch.times - 1.0).abs() < 1e-9 { weighed_g } else { batch_g };
+    let round = if (batch.times - 1.0).abs() < 1e-9 { number::weighed_g } else { batch_g };
     for line in lines {
         let mass_g = round(batch.times * line.mass.grams());
         // What is made here has a batch of its own, which costs what is bought for it.
@@ -245,6 +246,7 @@ fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredien
         // Two lines of one ingredient stay two: they go in at different times.
         batch.lines.push(ToWeigh::of(&line.ingredient, mass_g));
     }
-    batch.to_make_g = hundredths(batch.lines.iter().map(|line| line.mass_g).sum());
+    let left = if (formula_g - weighed_g).abs() < 1e-9 { 1.0 } else { formula_g / weighed_g };
+    batch.to_make_g = hundredths(left * batch.lines.iter().map(|line| line.mass_g).sum::<f64>());
     batch.cost = cost;
 }

@@ -113,7 +113,10 @@ pub fn scale(ask: &ScaleAsk, kitchen: &Shelf, pack: PackOf) -> Result<Scaled, Ve
     // With something short there is no more of it; else a little more is better than too little.
     let factor = whole_factor(asked, limited_by.is_some(), &sizes).unwrap_or(asked);
     let (document, lines) = at_factor(ask, &lines, &sizes, factor, pack);
-    let batch: f64 = lines.iter().map(|line| line.to_g).sum();
+    // Of what is weighed so much is left once it is boiled down.
+    let weighed: f64 = lines.iter().map(|line| line.from_g).sum();
+    let left = if (batch_g - weighed).abs() < 1e-9 { 1.0 } else { batch_g / weighed };
+    let batch = left * lines.iter().map(|line| line.to_g).sum::<f64>();
     let not_whole = not_whole(ask.whole, &lines, &sizes);
     Ok(Scaled {
         sentence: sentence(ask, factor, asked, batch, usable, limited_by.map(|at| lines[at].name.as_str())),
@@ -213,10 +216,12 @@ fn at_factor(
     pack: PackOf,
 ) -> (FormulaDocument, Vec<ScaledLine>) {
     let mut document = ask.document.clone();
+    document.process.boiled = document.process.boiled.map(|to| to.of_times(factor));
     let mut grams = Vec::with_capacity(lines.len());
     for (at, line) in lines.iter().enumerate() {
         let exact = factor * line.mass.grams();
         let own = &mut document.lines[at];
+        own.boiled = own.boiled.map(|to| to.of_times(factor));
         own.rule.least_g = own.rule.least_g.map(|g| (g * factor).min(1e6));
         own.rule.most_g = own.rule.most_g.map(|g| (g * factor).min(1e6));
         // A whole number of pieces weighs what it weighs.

@@ -72,7 +72,7 @@ pub struct Swaps {
 /// Faults of the document; a swap that cannot be meant; nothing that stands in.
 pub fn swap(ask: &SwapAsk, kitchen: &Shelf, price: Price) -> Result<Swaps, Vec<Fault>> {
     let order = order(&ask.keep)?;
-    let (Ready { shelf, lines, options }, was) = assessed(&ask.document, kitchen)?;
+    let (Ready { shelf, lines, options, .. }, was) = assessed(&ask.document, kitchen)?;
     let before = Before {
         edges: Asked::of(&ask.document, &options).edges(&Mixture::of(&lines)),
         answer: &was,

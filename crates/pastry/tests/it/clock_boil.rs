@@ -2,8 +2,9 @@
 
 use crate::clock_practice::{custard, formula};
 use pastry::assess::FormulaDocument;
-use pastry::clock::boil::{BoilTo, Ring};
+use pastry::clock::boil::Ring;
 use pastry::clock::{BoilAnswer, BoilDocument, boil};
+use pastry::formula::BoilTo;
 use pastry::ingredient::Shelf;
 
 fn asked(formula: FormulaDocument, boil: BoilTo) -> BoilDocument {

@@ -1,0 +1,110 @@
+//! Lines in grams with what is boiled off them: everything that works a formula out weighs it here.
+
+use crate::assess::document::FormulaDocument;
+use crate::fault::Fault;
+use crate::formula::line::warmest;
+use crate::formula::{BoilTo, Mixture, WeighedLine, flat};
+use crate::heat::syrup::Syrup;
+use crate::ingredient::composition::Part;
+use crate::ingredient::{Ingredient, Shelf};
+use crate::number::{batch_g, degrees, digits};
+use crate::units::CookTemperature;
+use serde::Serialize;
+use std::sync::Arc;
+use utoipa::ToSchema;
+
+/// What was boiled down, as it is counted.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct BoiledDown {
+    /// The line; none for all of it.
+    pub line: Option<usize>,
+    /// How hot it is when it is done, °C, at the sea.
+    pub temperature_c: f64,
+    /// What is left of it, g.
+    pub left_g: f64,
+    /// What has gone, g.
+    pub gone_g: f64,
+    /// "Juice, boiled down by half: 240 g are left, at 101.2 °C".
+    pub sentence: String,
+}
+
+/// The lines of a formula in grams, with what boils off them.
+///
+/// Of a line that is boiled down its own water goes; when all of it is, every line gives of its water alike. As it is left
+/// so it is computed; higher up the same is reached cooler, which the clock tells.
+///
+/// # Errors
+/// Faults of the lines; that something cannot be boiled so far, at its field.
+pub fn weighed(
+    document: &FormulaDocument,
+    shelf: &Shelf,
+) -> Result<(Vec<WeighedLine>, Vec<BoiledDown>), Vec<Fault>> {
+    let mut lines = document.formula().weigh(shelf)?;
+    let (mut faults, mut boiled) = (Vec::new(), Vec::new());
+    for (at, (line, asked)) in lines.iter_mut().zip(&document.lines).enumerate() {
+        let Some(to) = asked.boiled.filter(|_| line.mass.grams() > 0.0) else { continue };
+        let name = line.ingredient.name.clone();
+        match boil(std::slice::from_mut(line), to, &format!("lines.{at}.boiled")) {
+            Ok((gone_g, to_c)) => {
+                let left_g = line.mass.grams() - gone_g;
+                boiled.push(told(Some(at), &name, to, [left_g, gone_g, to_c]));
+            }
+            Err(fault) => faults.push(fault),
+        }
+    }
+    if let Some(to) = document.process.boiled {
+        let whole = document.process.cook_c.map(CookTemperature::celsius);
+        for line in &mut lines {
+            line.cook_c = line.reached(whole);
+        }
+        match boil(&mut lines, to, "process.boiled") {
+            Ok((gone_g, to_c)) => {
+                let left_g: f64 = flat(&lines).iter().map(|line| line.mass.grams()).sum();
+                boiled.push(told(None, document.called(), to, [left_g, gone_g, to_c]));
+            }
+            Err(fault) => faults.push(fault),
+        }
+    }
+    if faults.is_empty() { Ok((lines, boiled)) } else { Err(faults) }
+}
+
+/// Boils some lines as one: grams that have gone, and how hot it is then, °C.
+fn boil(lines: &mut [WeighedLine], to: BoilTo, at: &str) -> Result<(f64, f64), Fault> {
+    if let Some(fault) = to.fault(at) {
+        return Err(fault);
+    }
+    let grams: f64 = flat(lines).iter().map(|line| line.mass.grams()).sum();
+    let composition = Mixture::of(lines).composition;
+    let (gone, to_c) = Syrup::of(&composition, 1e-3 * grams, 0.0).boiled_to(to, at)?;
+    let share = 1e3 * gone / (grams * composition.get(Part::Water)).max(1e-9);
+    for line in lines.iter_mut() {
+        let wet: f64 =
+            line.ingredient.leaves(1.0).map(|(own, grams)| grams * own.composition.get(Part::Water)).sum();
+        line.cook_c = warmest(line.cook_c, Some(to_c));
+        if gone > 0.0 && wet > 0.0 {
+            let steam = line.ingredient.steam + share * wet;
+            line.ingredient = Arc::new(Ingredient { steam, ..line.ingredient.as_ref().clone() });
+        }
+    }
+    Ok((1e3 * gone, to_c))
+}
+
+fn told(line: Option<usize>, name: &str, to: BoilTo, [left_g, gone_g, to_c]: [f64; 3]) -> BoiledDown {
+    let sentence = match gone_g > 0.0 {
+        true => format!(
+            "{name}, {}: {} g are left of {} g, at {} °C",
+            to.words(),
+            batch_g(left_g),
+            batch_g(left_g + gone_g),
+            degrees(to_c)
+        ),
+        false => format!("{name} comes to {} °C without boiling: nothing goes", degrees(to_c)),
+    };
+    BoiledDown {
+        line,
+        temperature_c: digits((10.0 * to_c).round() / 10.0),
+        left_g: digits(left_g),
+        gone_g: digits(gone_g),
+        sentence,
+    }
+}
