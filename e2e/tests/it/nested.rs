@@ -91,3 +91,30 @@ async fn a_file_with_a_cream_that_is_other_here_asks_once_which_to_use() {
     })
     .await;
 }
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn what_is_boiled_down_is_counted_as_it_is_left() {
+    ui("boiled", async |ui| {
+        ui.open_formula("Brandy soak").await;
+        ui.verdict_that("is there", |_| true).await;
+        ui.press('c').await;
+        ui.click("//*[@role='tab'][.='Over a ring']").await;
+        ui.find("//*[@role='dialog']//h3[contains(., 'Stop when the scale shows')]").await;
+        ui.find("//*[@role='dialog']//p[contains(., 'grain')]").await;
+
+        ui.click("//button[.='Count with what is left']").await;
+        ui.find("//*[@role='dialog']//p[contains(., 'counts with what is left')]").await;
+        ui.press(fantoccini::key::Key::Escape).await;
+        ui.find("//p[contains(., 'boiled to 118 °C') and contains(., 'are left of')]").await;
+
+        ui.click("//button[.='Undo']").await;
+        ui.wait_for("all that is weighed", async || !ui.has("//p[contains(., 'boiled to 118 °C')]").await).await;
+        // One line of it, by half.
+        ui.click("//button[@aria-label='More for Water']").await;
+        ui.click("//*[@role='menuitem'][.='Cup, piece, heat…']").await;
+        ui.write("//*[@role='dialog']//label[contains(., 'Boiled down before')]//input | //*[@role='dialog']//input[@id=//label[contains(., 'Boiled down before')]/@for]", "50").await;
+        ui.click("//button[.='Use these values']").await;
+        ui.find("//p[contains(., 'Water, boiled down by half')]").await;
+    })
+    .await;
+}

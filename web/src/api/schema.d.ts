@@ -1316,6 +1316,8 @@ export interface components {
              * @description What has gone, g.
              */
             gone_g: number;
+            /** @description Whether what is left of it grains when it has cooled, and what keeps it from that; none where no sugar can. */
+            grains?: string | null;
             /**
              * Format: double
              * @description What is left, g: what the scale shows without the pan.

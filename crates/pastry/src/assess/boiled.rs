@@ -47,7 +47,13 @@ pub fn weighed(
         match boil(std::slice::from_mut(line), to, &format!("lines.{at}.boiled")) {
             Ok((gone_g, to_c)) => {
                 let left_g = line.mass.grams() - gone_g;
-                boiled.push(told(Some(at), &name, to, [left_g, gone_g, to_c]));
+                boiled.push(told(
+                    Some(at),
+                    &name,
+                    to,
+                    [left_g, gone_g, to_c],
+                    spirit(std::slice::from_ref(line)),
+                ));
             }
             Err(fault) => faults.push(fault),
         }
@@ -60,7 +66,7 @@ pub fn weighed(
         match boil(&mut lines, to, "process.boiled") {
             Ok((gone_g, to_c)) => {
                 let left_g: f64 = flat(&lines).iter().map(|line| line.mass.grams()).sum();
-                boiled.push(told(None, document.called(), to, [left_g, gone_g, to_c]));
+                boiled.push(told(None, document.called(), to, [left_g, gone_g, to_c], spirit(&lines)));
             }
             Err(fault) => faults.push(fault),
         }
@@ -89,8 +95,19 @@ fn boil(lines: &mut [WeighedLine], to: BoilTo, at: &str) -> Result<(f64, f64), F
     Ok((1e3 * gone, to_c))
 }
 
-fn told(line: Option<usize>, name: &str, to: BoilTo, [left_g, gone_g, to_c]: [f64; 3]) -> BoiledDown {
-    let sentence = match gone_g > 0.0 {
+/// Whether spirit is in it: it goes before the water does, and how much of it is not known.
+fn spirit(lines: &[WeighedLine]) -> bool {
+    Mixture::of(lines).composition.get(Part::Alcohol) > 0.002
+}
+
+fn told(
+    line: Option<usize>,
+    name: &str,
+    to: BoilTo,
+    [left_g, gone_g, to_c]: [f64; 3],
+    spirit: bool,
+) -> BoiledDown {
+    let mut sentence = match gone_g > 0.0 {
         true => format!(
             "{name}, {}: {} g are left of {} g, at {} °C",
             to.words(),
@@ -100,6 +117,11 @@ fn told(line: Option<usize>, name: &str, to: BoilTo, [left_g, gone_g, to_c]: [f6
         ),
         false => format!("{name} comes to {} °C without boiling: nothing goes", degrees(to_c)),
     };
+    if spirit && gone_g > 0.0 {
+        sentence.push_str(
+            "; its spirit goes with the first of it, how much nobody knows, and is counted as if it stayed",
+        );
+    }
     BoiledDown {
         line,
         temperature_c: digits((10.0 * to_c).round() / 10.0),

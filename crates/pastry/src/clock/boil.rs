@@ -13,9 +13,11 @@ use crate::heat::HeatShares;
 use crate::heat::air::vapour_pressure;
 use crate::heat::boiling::boils_higher_up;
 use crate::heat::syrup::Syrup;
-use crate::ingredient::composition::{Composition, Part};
+use crate::ingredient::composition::{Composition, Part, SUGARS};
 use crate::ingredient::{Role, Shelf};
 use crate::number::{batch_g, degrees, digits, weighed_g};
+use crate::rheology::kernel::Prepared;
+use crate::rheology::warning::{WarningCode, warnings};
 use serde::{Deserialize, Serialize};
 use std::f64::consts::PI;
 use std::sync::LazyLock;
@@ -122,6 +124,8 @@ pub struct BoilAnswer {
     pub pans: Vec<PanMinutes>,
     /// Stages of sugar, where it is mostly sugar.
     pub stages: Vec<StageAnswer>,
+    /// Whether what is left of it grains when it has cooled, and what keeps it from that; none where no sugar can.
+    pub grains: Option<String>,
     /// Whether its egg is safe then; none without egg.
     pub egg: Option<String>,
     /// What can hurt.
@@ -250,6 +254,7 @@ pub fn boil(document: &BoilDocument, kitchen: &Shelf) -> Result<BoilAnswer, Vec<
         brix: [syrup.brix(0.0), syrup.brix(gone)].map(|brix| digits((10.0 * brix).round() / 10.0)),
         pans,
         stages,
+        grains: if mostly_sugar && boiled { grains(&formula, document.boil, kitchen) } else { None },
         egg,
         cautions: cautions.into_iter().map(CautionAnswer::from).collect(),
     })
@@ -312,6 +317,29 @@ fn stages(syrup: &Syrup, kg: f64, to_c: f64) -> Vec<StageAnswer> {
             })
         })
         .collect()
+}
+
+/// Whether what is left grains in a room of 20 °C; what keeps it from that where it does not.
+fn grains(formula: &FormulaDocument, to: BoilTo, kitchen: &Shelf) -> Option<String> {
+    const ROOM_C: f64 = 20.0;
+    let mut left = formula.clone();
+    left.process.boiled = Some(to);
+    let ready = Ready::of(&left, kitchen).ok()?;
+    let mixture = ready.mixture();
+    let prepared = Prepared::new(&mixture, left.family.traits().system, &ready.options);
+    let found = warnings(&ready.lines, left.family, &prepared, &ready.options, ROOM_C, left.history());
+    if let Some(grains) = found.into_iter().find(|warning| warning.code == WarningCode::Graining) {
+        return Some(format!("{} {}", grains.cause, grains.way_out));
+    }
+    let sugars: f64 = SUGARS.iter().map(|sugar| mixture.composition.get(*sugar)).sum();
+    let other = 100.0 * (1.0 - mixture.composition.get(Part::Sucrose) / sugars.max(1e-9));
+    Some(match other >= 5.0 {
+        true => format!(
+            "It does not grain at {ROOM_C} °C: {} % of its sugars are glucose, invert sugar and the like, which keep it.",
+            other.round()
+        ),
+        false => format!("It does not grain at {ROOM_C} °C: there is water enough for its sugar."),
+    })
 }
 
 fn egg(ready: &Ready, to_c: f64) -> String {

@@ -1,6 +1,7 @@
 //! What is boiled down: juice by half, a syrup to its strength, sugar for a meringue to its stage.
 
 use crate::fault::{Fault, FaultCode};
+use crate::number::{limit, weighed_g};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -73,9 +74,9 @@ impl BoilTo {
     /// "boiled to 118 °C", "boiled down by half".
     pub fn words(self) -> String {
         match self {
-            BoilTo::Temperature { c } => format!("boiled to {c} °C"),
-            BoilTo::Brix { brix } => format!("boiled down to {brix} °Bx"),
-            BoilTo::Weight { g } => format!("boiled down to {g} g"),
+            BoilTo::Temperature { c } => format!("boiled to {} °C", limit(c)),
+            BoilTo::Brix { brix } => format!("boiled down to {} °Bx", limit(brix)),
+            BoilTo::Weight { g } => format!("boiled down to {} g", weighed_g(g)),
             BoilTo::Share { of_weight } if (of_weight - 0.5).abs() < 1e-9 => "boiled down by half".to_owned(),
             BoilTo::Share { of_weight } => format!("boiled down to {:.0} % of its weight", 100.0 * of_weight),
         }

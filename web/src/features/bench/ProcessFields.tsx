@@ -20,7 +20,8 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
   const words = useWords()
   const set = (change: Partial<Process>) => edit((d) => ({ ...d, process: { ...d.process, ...change } }))
   const used = answer?.process
-  if (!family || (family.settings.length === 0 && !family.poured)) return null
+  const boiled = (answer?.boiled.length ?? 0) > 0
+  if (!family || (family.settings.length === 0 && !family.poured && !boiled)) return null
   const fault = (field: string) => faults.find((each) => each.field === field)?.message
   const has = (setting: (typeof family.settings)[number]) => family.settings.includes(setting)
   const pour = document.work.pour_temperature_c
@@ -147,6 +148,11 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
           />
         </Part>
       )}
+      {answer?.boiled.map((each) => (
+        <p key={each.line ?? 'whole'} className="w-full text-small text-ink2">
+          {each.sentence}.
+        </p>
+      ))}
       {used?.air_brought && <p className="w-full text-small text-ink2">{used.air_brought}.</p>}
     </div>
   )

@@ -1,6 +1,8 @@
 import { useState } from 'react'
 import { asking, useQuestion } from '../../api/ask'
 import type { BoilAnswer, BoilDocument, FormulaDocument } from '../../api/client'
+import { same } from '../../desk/same'
+import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { Select } from '../../ui/Select'
 import { Spoken } from '../../ui/Spoken'
@@ -14,6 +16,7 @@ const TO: readonly (readonly [To, string])[] = [
   ['temperature', 'a temperature'],
   ['brix', 'a strength'],
   ['share', 'a share of its weight'],
+  ['weight', 'a weight'],
 ]
 const RINGS: readonly (readonly [Ring, string])[] = [
   ['gas', 'gas'],
@@ -21,10 +24,29 @@ const RINGS: readonly (readonly [Ring, string])[] = [
   ['induction', 'induction'],
 ]
 
+const USUAL: Record<To, number> = { temperature: 118, brix: 65, share: 50, weight: 500 }
+
+function asTyped(boil: BoilDocument['boil']): Partial<Record<To, number>> {
+  if (boil.to === 'temperature') return { temperature: boil.c }
+  if (boil.to === 'brix') return { brix: boil.brix }
+  if (boil.to === 'share') return { share: 100 * boil.of_weight }
+  return { weight: boil.g }
+}
+
+interface BoilPaneProps {
+  document: FormulaDocument
+  /** Takes a formula back to where it came from; none where nothing is changed from here. */
+  onUse: ((document: FormulaDocument) => void) | null
+}
+
 /** Over a ring: the weight at which to stop, how hot it is then, and how long that takes. */
-export function BoilPane({ document }: { document: FormulaDocument }) {
-  const [to, setTo] = useState<To>('temperature')
-  const [values, setValues] = useState<Record<To, number>>({ temperature: 118, brix: 65, share: 50 })
+export function BoilPane({ document, onUse }: BoilPaneProps) {
+  const counted = document.process?.boiled
+  const [to, setTo] = useState<To>(counted?.to ?? 'temperature')
+  const [values, setValues] = useState<Record<To, number>>(() => ({
+    ...USUAL,
+    ...(counted && asTyped(counted)),
+  }))
   const [ring, setRing] = useState<Ring>('electric')
   const [watts, setWatts] = useState(2000)
   const altitude_m = useKitchen().data?.altitude_m ?? 0
@@ -33,7 +55,9 @@ export function BoilPane({ document }: { document: FormulaDocument }) {
       ? { to, c: values.temperature }
       : to === 'brix'
         ? { to, brix: values.brix }
-        : { to, of_weight: values.share / 100 }
+        : to === 'share'
+          ? { to, of_weight: values.share / 100 }
+          : { to, g: values.weight }
   const body: BoilDocument = { formula: document, boil, altitude_m, ring, watts }
   const { found, wrong } = useQuestion(asking('post', '/api/clock/boil', { body }))
   const set = (value: number) => setValues({ ...values, [to]: value })
@@ -74,6 +98,17 @@ export function BoilPane({ document }: { document: FormulaDocument }) {
             onCommit={set}
           />
         )}
+        {to === 'weight' && (
+          <NumberField
+            label="Left, without the pan"
+            unit="g"
+            value={values.weight}
+            min={1}
+            max={1_000_000}
+            step={10}
+            onCommit={set}
+          />
+        )}
         <Select label="Over" value={ring} onChange={setRing} options={RINGS} />
         <NumberField
           label="The ring as it is set"
@@ -96,9 +131,33 @@ export function BoilPane({ document }: { document: FormulaDocument }) {
           </p>
         )}
         {found && !wrong && <Told told={found} />}
+        {found && !wrong && onUse && found.gone_g > 0 && !same(counted, boil) && (
+          <Button
+            look="primary"
+            className="self-start"
+            onClick={() => onUse({ ...document, process: { ...document.process, boiled: boil } })}
+          >
+            Count with what is left
+          </Button>
+        )}
+        {counted && onUse && (
+          <p className="flex flex-wrap items-center gap-x-3 text-ink2">
+            {same(counted, boil)
+              ? 'The formula counts with what is left of this.'
+              : 'The formula counts with another boil.'}
+            <Button look="quiet" className="underline" onClick={() => onUse(notBoiled(document))}>
+              Count with all that is weighed
+            </Button>
+          </p>
+        )}
       </div>
     </div>
   )
+}
+
+function notBoiled(document: FormulaDocument): FormulaDocument {
+  const { boiled: _boiled, ...process } = document.process ?? {}
+  return { ...document, process }
 }
 
 function Told({ told }: { told: BoilAnswer }) {
@@ -111,6 +170,7 @@ function Told({ told }: { told: BoilAnswer }) {
         It begins to boil at {told.boils_c} °C. {told.gone_g > 0 && `${told.gone_g} g of water go. `}
         Dissolved in its liquid: {told.brix[0]} °Bx before, {told.brix[1]} after.
       </p>
+      {told.grains && <p>{told.grains}</p>}
       {told.egg && <p className="font-[640]">{told.egg}.</p>}
       <ul className="border-t border-line">
         {told.pans.map((pan) => (

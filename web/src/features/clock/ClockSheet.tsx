@@ -40,7 +40,7 @@ export function ClockSheet(props: ClockSheetProps) {
             key: 'boil',
             words: 'Over a ring',
             className: 'min-h-0 overflow-y-auto',
-            content: <BoilPane document={props.document} />,
+            content: <BoilPane document={props.document} onUse={props.onUse} />,
           },
         ]}
       />

@@ -52,6 +52,11 @@ export function PrintSheet({ document, answer, ways, school }: PrintSheetProps) 
         Makes {Math.round(answer.totals.batch_mass_g).toLocaleString('en')} g,{' '}
         {Math.round(answer.figures.volume_ml).toLocaleString('en')} ml.
       </p>
+      {answer.boiled.map((each) => (
+        <p key={each.line ?? 'whole'} className="mt-1">
+          {each.sentence}.
+        </p>
+      ))}
       {answer.to_make.length > 0 && (
         <section className="mt-4">
           <h2 className="text-[15pt]">Made first</h2>

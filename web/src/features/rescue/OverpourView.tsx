@@ -3,13 +3,17 @@ import { asking, useQuestion } from '../../api/ask'
 import type { OverpourWay } from '../../api/client'
 import { unbroken } from '../../lib/format'
 import { useIngredients } from '../../lib/ingredients'
+import { madeEntries } from '../../lib/madeHere'
+import { useComponents } from '../library/queries'
 import type { InWork } from './desk'
 
 /** A line poured past its mark: leave it, bring it back, or scale the batch. */
 export function OverpourView({ work }: { work: InWork }) {
   const { document } = work
   const pantry = useIngredients('', true)
-  const names = new Map((pantry.data ?? []).map((entry) => [entry.ingredient, entry.name]))
+  const components = useComponents()
+  const entries = [...(pantry.data ?? []), ...madeEntries(document, components.data ?? [])]
+  const names = new Map(entries.map((entry) => [entry.ingredient, entry.name]))
   const [line, setLine] = useState<number | null>(null)
   const [typed, setTyped] = useState('')
   const poured = typed.trim()
