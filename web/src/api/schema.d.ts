@@ -1081,6 +1081,11 @@ export interface components {
              * @description Trimmed off, g.
              */
             trimmed_g: number;
+            /**
+             * Format: double
+             * @description Weighed for it, g: more than is made where water boils off.
+             */
+            weighed_g: number;
         };
         /** @description What a cake can be begun with. */
         Beginnings: {

@@ -5,6 +5,7 @@ use crate::assess::FormulaDocument;
 use crate::assess::Ready;
 use crate::exchange::bring;
 use crate::fault::Fault;
+use crate::formula::to_make::{Takes, to_make};
 use crate::ingredient::Shelf;
 use crate::method::sheet::{MethodSheet, sheet};
 use crate::number::weighed_g;
@@ -15,6 +16,7 @@ use crate::stack::part::PartKind;
 use crate::stack::place_answer::limit_grams;
 use crate::stack::{Known, Makings, StackDocument};
 use serde_json::{Value, json};
+use std::collections::BTreeMap;
 
 /// Context of every document written.
 const CONTEXT: &str = "https://schema.org";
@@ -50,6 +52,17 @@ fn steps(document: &FormulaDocument, shelf: &Shelf) -> Vec<Value> {
             json!({ "@type": "HowToStep", "text": format!("{}{until}", step.what) })
         })
         .collect()
+}
+
+/// What is made before, with what is weighed for it, and what is boiled down.
+fn before(document: &FormulaDocument, ready: &Ready) -> Vec<Value> {
+    let takes = [Takes::of(document.called(), &ready.lines)];
+    let made = to_make(&takes, &BTreeMap::new()).into_iter().map(|own| {
+        let lines = own.lines.iter().map(|line| format!("{} g {}", limit_grams(line.mass_g), line.name));
+        format!("{} Weigh for it: {}.", own.sentence, lines.collect::<Vec<_>>().join(", "))
+    });
+    let boiled = ready.boiled.iter().map(|own| format!("{}.", own.sentence));
+    made.chain(boiled).map(|text| json!({ "@type": "HowToStep", "text": text })).collect()
 }
 
 /// "250 g Dark chocolate 60 %", one for each line of a batch.
@@ -90,7 +103,7 @@ pub fn formula_recipe(document: &FormulaDocument, known: &Known) -> Result<Value
         "keywords": document.work.job.verb(),
         "recipeYield": format!("{} g", limit_grams(batch_g)),
         "recipeIngredient": written,
-        "recipeInstructions": steps(document, shelf),
+        "recipeInstructions": before(document, &ready).into_iter().chain(steps(document, shelf)).collect::<Vec<_>>(),
         "encoding": encoding(crate::assess::document::FORMAT, &value),
     }))
 }

@@ -182,8 +182,8 @@ fn one(
         headline: after.at.headline.clone(),
         source: school.source.clone(),
         by_hand: school.reduces.then(|| {
-            "Water is boiled away, and how much only your scale knows: boil it, weigh what is left, measure its \
-             Brix, and write that as the formula."
+            "Water is boiled away: look at the clock, over a ring, when to stop, and count with what is left; then weigh it, for \
+             only your scale knows."
                 .to_owned()
         }),
         document: made,

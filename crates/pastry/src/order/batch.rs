@@ -27,6 +27,8 @@ pub struct Batch {
     pub grams: f64,
     /// To be made, g: the sum of its lines, less what is boiled off.
     pub to_make_g: f64,
+    /// Weighed for it, g: more than is made where water boils off.
+    pub weighed_g: f64,
     /// How many times the saved formula.
     pub times: f64,
     /// What is weighed; nothing for what is bought.
@@ -147,6 +149,7 @@ fn made_before(
         tint: cream.map_or_else(String::new, |cream| cream.tint.clone()),
         grams: 0.0,
         to_make_g: 0.0,
+        weighed_g: 0.0,
         times: 0.0,
         lines: Vec::new(),
         made_for: Vec::new(),
@@ -159,6 +162,7 @@ fn made_before(
     });
     Batch {
         to_make_g: own.to_make_g,
+        weighed_g: hundredths(own.weighed.iter().map(|(_, mass_g)| mass_g).sum()),
         times: own.times,
         lines: own.lines.clone(),
         made_for: own.made_for.clone(),
@@ -176,6 +180,7 @@ fn begun(part: &PartAnswer, lines: &[WeighedLine]) -> Batch {
         tint: part.tint.clone(),
         grams: 0.0,
         to_make_g: 0.0,
+        weighed_g: 0.0,
         times: 0.0,
         lines: Vec::new(),
         made_for: Vec::new(),
@@ -231,6 +236,7 @@ fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredien
     let formula_g: f64 = flat(lines).iter().map(|line| line.mass.grams()).sum();
     if formula_g <= 0.0 {
         batch.to_make_g = hundredths(batch.to_make_g);
+        batch.weighed_g = batch.to_make_g;
         return;
     }
     batch.times = batch.to_make_g / formula_g;
@@ -247,6 +253,8 @@ fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredien
         batch.lines.push(ToWeigh::of(&line.ingredient, mass_g));
     }
     let left = if (formula_g - weighed_g).abs() < 1e-9 { 1.0 } else { formula_g / weighed_g };
-    batch.to_make_g = hundredths(left * batch.lines.iter().map(|line| line.mass_g).sum::<f64>());
+    let sum: f64 = batch.lines.iter().map(|line| line.mass_g).sum();
+    batch.weighed_g = hundredths(sum);
+    batch.to_make_g = hundredths(left * sum);
     batch.cost = cost;
 }

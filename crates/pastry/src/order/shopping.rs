@@ -64,8 +64,14 @@ impl<'a> Larder<'a> {
     pub fn of(makings: &'a [Makings]) -> Self {
         let creams = makings.iter().flat_map(|own| own.creams.values().flatten()).flat_map(|own| &own.lines);
         let bakes = makings.iter().flat_map(|own| own.bakes.values().flatten()).flat_map(|own| &own.lines);
-        let weighed =
-            creams.chain(bakes).map(|line| (line.ingredient.id.as_str(), line.ingredient.as_ref())).collect();
+        let mut weighed = HashMap::new();
+        for line in creams.chain(bakes) {
+            // What a file brings may be inside something made of it alone.
+            for (leaf, _) in line.ingredient.leaves(1.0) {
+                weighed.insert(leaf.id.as_str(), leaf);
+            }
+            weighed.insert(line.ingredient.id.as_str(), line.ingredient.as_ref());
+        }
         Larder { weighed, shelves: makings.iter().map(|own| &own.shelf).collect() }
     }
 
@@ -102,7 +108,14 @@ pub fn shopping(
             let each = if pieces.each_g.is_finite() { pieces.each_g.max(0.0) } else { 0.0 };
             let grams = f64::from(cake.count) * f64::from(pieces.count) * each;
             match pieces.ingredient.as_deref().filter(|key| shelf.find(key).is_some()) {
-                Some(key) => need(key, grams, &pieces.name),
+                // What is made here is bought as what it comes down to.
+                Some(key) => match shelf.find(key).filter(|own| own.made.is_some()) {
+                    Some(made) => made
+                        .leaves(grams)
+                        .filter(|(_, grams)| *grams > 0.0)
+                        .for_each(|(own, grams)| need(&own.id, grams, &pieces.name)),
+                    None => need(key, grams, &pieces.name),
+                },
                 None => {
                     let entry = loose.entry(pieces.name.clone()).or_default();
                     entry.0 += grams;

@@ -81,6 +81,7 @@ fn held(answer: &OrderAnswer) {
     for batch in &answer.batches {
         let sum: f64 = batch.lines.iter().map(|line| line.mass_g).sum();
         assert!((sum - batch.to_make_g).abs() < 0.006, "{}: {sum} of {}", batch.name, batch.to_make_g);
+        assert!((sum - batch.weighed_g).abs() < 0.006, "{}: {sum} of {}", batch.name, batch.weighed_g);
         if batch.made_for.is_empty() {
             continue;
         }
@@ -220,4 +221,22 @@ proptest! {
             cakes.iter().map(|(which, mm, count)| (keys[*which], *mm, *count)).collect();
         held(&answer(&of(&cakes), &formulas));
     }
+}
+
+#[test]
+fn a_batch_that_is_boiled_down_weighs_more_than_it_makes() {
+    let mut formulas = formulas();
+    let to = pastry::formula::BoilTo::Share { of_weight: 0.8 };
+    formulas.get_mut("syrup").unwrap().process.boiled = Some(to);
+    for cakes in [[("syrup", 10.0, 6)], [("feast", 10.0, 6)]] {
+        let answer = answer(&of(&cakes), &formulas);
+        let syrup = answer.batches.iter().find(|batch| batch.key == "syrup").unwrap();
+        let weighed: f64 = syrup.lines.iter().map(|line| line.mass_g).sum();
+        assert!((weighed - syrup.weighed_g).abs() < 0.006, "{syrup:?}");
+        assert!((0.8 * weighed - syrup.to_make_g).abs() < 0.02, "{syrup:?}");
+        assert!(syrup.to_make_g + 1.0 >= syrup.made_for.iter().map(|own| own.mass_g).sum::<f64>());
+    }
+    let inside = answer(&of(&[("feast", 10.0, 6)]), &formulas);
+    let told = inside.batches[0].made_for_sentence.as_deref().unwrap();
+    assert!(told.contains("It is boiled down from"), "{told}");
 }
