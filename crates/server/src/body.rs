@@ -92,6 +92,8 @@ pub fn read<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, ApiError> {
             let message = inner.to_string();
             // serde_json ends with " at line 1 column 20": the path says it better.
             let words = message.rsplit_once(" at line ").map_or(message.as_str(), |(words, _)| words);
+            // One dialect of paths: lines.0.amount.
+            let path = path.replace('[', ".").replace(']', "");
             let field = if path == "." { String::new() } else { path };
             ApiError::Faults(vec![Fault::new(field, FaultCode::WrongValue, words)])
         } else {

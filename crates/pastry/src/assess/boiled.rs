@@ -1,7 +1,7 @@
 //! Lines in grams with what is boiled off them: everything that works a formula out weighs it here.
 
 use crate::assess::document::FormulaDocument;
-use crate::fault::Fault;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::line::warmest;
 use crate::formula::{BoilTo, Mixture, WeighedLine, flat};
 use crate::heat::syrup::Syrup;
@@ -12,6 +12,11 @@ use crate::units::CookTemperature;
 use serde::Serialize;
 use std::sync::Arc;
 use utoipa::ToSchema;
+
+/// Cream and milk boiled with sugar catch past a firm caramel, °C (common practice: 118 to 125 for soft caramels).
+const MILK_BURNS_C: f64 = 130.0;
+/// Less milk and egg solids than this have nothing to burn, mass fraction.
+const LEAST_TO_BURN: f64 = 0.002;
 
 /// What was boiled down, as it is counted.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -82,6 +87,14 @@ fn boil(lines: &mut [WeighedLine], to: BoilTo, at: &str) -> Result<(f64, f64), F
     let grams: f64 = flat(lines).iter().map(|line| line.mass.grams()).sum();
     let composition = Mixture::of(lines).composition;
     let (gone, to_c) = Syrup::of(&composition, 1e-3 * grams, 0.0).boiled_to(to, at)?;
+    let solids = composition.sum(&[Part::MilkProtein, Part::EggWhite, Part::Yolk]);
+    if gone > 0.0 && to_c > MILK_BURNS_C && solids > LEAST_TO_BURN {
+        let words = format!(
+            "milk and egg in it burn near {MILK_BURNS_C} °C, and it would be {} °C by then: stop sooner",
+            degrees(to_c)
+        );
+        return Err(Fault::new(format!("{at}.{}", to.field()), FaultCode::OutOfRange, words));
+    }
     let share = 1e3 * gone / (grams * composition.get(Part::Water)).max(1e-9);
     for line in lines.iter_mut() {
         let wet: f64 =

@@ -151,6 +151,10 @@ fn what_cannot_be_is_said_at_its_field() {
     let faults =
         assess(&boiled(formula(Family::Syrup, &[("water", 200.0)]), BoilTo::Temperature { c: 118.0 }));
     assert!(faults.unwrap_err()[0].message.contains("gets no hotter"));
+    let caramel = formula(Family::Syrup, &[("sugar", 200.0), ("cream36", 200.0)]);
+    assert!(assess(&boiled(caramel.clone(), BoilTo::Temperature { c: 121.0 })).is_ok());
+    let burnt = assess(&boiled(caramel, BoilTo::Temperature { c: 150.0 })).unwrap_err();
+    assert!(burnt[0].field == "process.boiled.c" && burnt[0].message.contains("burn near 130"), "{burnt:?}");
     let mut line = thin();
     line.lines[1].boiled = Some(BoilTo::Brix { brix: 60.0 });
     assert_eq!(assess(&line).unwrap_err()[0].field, "lines.1.boiled.brix");

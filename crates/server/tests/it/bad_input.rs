@@ -20,7 +20,7 @@ async fn each_bad_field_is_named() {
         ("lines/0/amount", json!(""), "lines.0.amount"),
         ("lines/0/amount", json!("99999 kg"), "lines.0.amount"),
         ("lines/0/amount", json!("2 glugs"), "lines.0.amount"),
-        ("lines/0/amount", json!(200), "lines[0].amount"),
+        ("lines/0/amount", json!(200), "lines.0.amount"),
         ("lines/1/ingredient", json!("moon dust"), "lines.1.ingredient"),
         ("lines", json!([]), "lines"),
         ("work/temperature_c", json!(80.0), "work.temperature_c"),
