@@ -12,7 +12,7 @@ use std::time::Duration;
 const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("bench", "formula:Bay milk-chocolate drip", LAPTOP, "light"),
     ("bench-dim", "formula:Bay milk-chocolate drip", LAPTOP, "dim"),
-    ("bench-mousse", "formula:Blackcurrant dome mousse", LAPTOP, "light"),
+    ("bench-nested", "formula:Feast diplomat", LAPTOP, "light"),
     ("bench-buttercream", "formula:Cardamom Swiss", LAPTOP, "light"),
     ("clock", "clock:Ember dark glaze", LAPTOP, "light"),
     ("ways", "try:Bay milk-chocolate drip", LAPTOP, "light"),
