@@ -1390,7 +1390,7 @@ export interface components {
              * Format: double
              * @description What is left, g: what the scale shows without the pan.
              */
-            g: number;
+            left_g: number;
             /** @enum {string} */
             to: "weight";
         } | {

@@ -29,7 +29,6 @@ use crate::rheology::warning::{Warning, warnings};
 use crate::rheology::{History, Unchecked};
 use crate::units::kitchen::Measures;
 use serde::Serialize;
-use std::collections::BTreeMap;
 use utoipa::ToSchema;
 
 /// A line weighed, with what it brings.
@@ -298,7 +297,7 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
         },
         lines: line_answers(lines, document.percent_of.as_deref(), document.measures),
         boiled: ready.boiled.clone(),
-        to_make: to_make(&[Takes::of(document.called(), lines)], &BTreeMap::new()),
+        to_make: to_make(&[Takes::of(document.called(), lines)], &[]),
         in_the_room: in_the_room(
             &made,
             family,

@@ -16,7 +16,6 @@ use crate::stack::part::PartKind;
 use crate::stack::place_answer::limit_grams;
 use crate::stack::{Known, Makings, StackDocument};
 use serde_json::{Value, json};
-use std::collections::BTreeMap;
 
 /// Context of every document written.
 const CONTEXT: &str = "https://schema.org";
@@ -57,7 +56,7 @@ fn steps(document: &FormulaDocument, shelf: &Shelf) -> Vec<Value> {
 /// What is made before, with what is weighed for it, and what is boiled down.
 fn before(document: &FormulaDocument, ready: &Ready) -> Vec<Value> {
     let takes = [Takes::of(document.called(), &ready.lines)];
-    let made = to_make(&takes, &BTreeMap::new()).into_iter().map(|own| {
+    let made = to_make(&takes, &[]).into_iter().map(|own| {
         let lines = own.lines.iter().map(|line| format!("{} g {}", limit_grams(line.mass_g), line.name));
         format!("{} Weigh for it: {}.", own.sentence, lines.collect::<Vec<_>>().join(", "))
     });

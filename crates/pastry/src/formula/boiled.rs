@@ -25,7 +25,7 @@ pub enum BoilTo {
     Weight {
         /// What is left, g: what the scale shows without the pan.
         #[schema(exclusive_minimum = 0, maximum = 1000000)]
-        g: f64,
+        left_g: f64,
     },
     /// To a share of its weight: 0.5 for "by half".
     Share {
@@ -40,7 +40,7 @@ impl BoilTo {
     #[must_use]
     pub fn of_times(self, factor: f64) -> Self {
         match self {
-            BoilTo::Weight { g } => BoilTo::Weight { g: factor * g },
+            BoilTo::Weight { left_g } => BoilTo::Weight { left_g: factor * left_g },
             other => other,
         }
     }
@@ -50,7 +50,7 @@ impl BoilTo {
         match self {
             BoilTo::Temperature { .. } => "c",
             BoilTo::Brix { .. } => "brix",
-            BoilTo::Weight { .. } => "g",
+            BoilTo::Weight { .. } => "left_g",
             BoilTo::Share { .. } => "of_weight",
         }
     }
@@ -63,7 +63,7 @@ impl BoilTo {
         let (value, [low, high]) = match self {
             BoilTo::Temperature { c } => (c, [30.0, 180.0]),
             BoilTo::Brix { brix } => (brix, [1.0, 99.0]),
-            BoilTo::Weight { g } => (g, [1e-3, 1e6]),
+            BoilTo::Weight { left_g } => (left_g, [1e-3, 1e6]),
             BoilTo::Share { of_weight } => (of_weight, [0.05, 1.0]),
         };
         let field = format!("{at}.{}", self.field());
@@ -76,7 +76,7 @@ impl BoilTo {
         match self {
             BoilTo::Temperature { c } => format!("boiled to {} °C", limit(c)),
             BoilTo::Brix { brix } => format!("boiled down to {} °Bx", limit(brix)),
-            BoilTo::Weight { g } => format!("boiled down to {} g", weighed_g(g)),
+            BoilTo::Weight { left_g } => format!("boiled down to {} g", weighed_g(left_g)),
             BoilTo::Share { of_weight } if (of_weight - 0.5).abs() < 1e-9 => "boiled down by half".to_owned(),
             BoilTo::Share { of_weight } => format!("boiled down to {:.0} % of its weight", 100.0 * of_weight),
         }

@@ -6,7 +6,6 @@ use crate::ingredient::key::MADE;
 use crate::ingredient::{Ingredient, Made};
 use crate::number::{batch_g, hundredths};
 use serde::Serialize;
-use std::collections::BTreeMap;
 use std::sync::Arc;
 use utoipa::ToSchema;
 
@@ -76,6 +75,10 @@ pub struct ToMake {
     pub cold_days: i64,
     /// "Make 820 g of Daily pastry cream: 300 g for Feast, 420 g for Jars, 100 g are left."
     pub sentence: String,
+    /// What it is to the lines that take it.
+    #[serde(skip)]
+    #[schema(ignore)]
+    pub of: Arc<Ingredient>,
     /// Its ingredients, as they are priced.
     #[serde(skip)]
     #[schema(ignore)]
@@ -97,21 +100,26 @@ impl<'a> Takes<'a> {
     }
 }
 
-/// All batches that some things take, what goes into others first. Two that take the same one share a batch of it.
+/// All batches that some things take, what goes into others first. Two that take the same one share a batch of it; what has
+/// one key and is not the same inside, as two files may bring it, is two.
 ///
 /// # Arguments
-/// * `straight`: grams that are used as they are as well, by the key without [`MADE`], and what for.
-pub fn to_make(takes: &[Takes], straight: &BTreeMap<String, MadeFor>) -> Vec<ToMake> {
-    let mut open: BTreeMap<String, (Arc<Ingredient>, Vec<MadeFor>)> = BTreeMap::new();
-    let need = |open: &mut BTreeMap<String, (Arc<Ingredient>, Vec<MadeFor>)>,
+/// * `straight`: what is used as it is as well, and how much of it for what.
+pub fn to_make(takes: &[Takes], straight: &[(Arc<Ingredient>, MadeFor)]) -> Vec<ToMake> {
+    let mut open: Vec<(Arc<Ingredient>, Vec<MadeFor>)> = Vec::new();
+    let need = |open: &mut Vec<(Arc<Ingredient>, Vec<MadeFor>)>,
                 name: &str,
                 ingredient: &Arc<Ingredient>,
                 mass_g: f64| {
-        let Some(named) = ingredient.id.strip_prefix(MADE).filter(|_| mass_g > 0.0) else { return };
-        let (_, all) = open.entry(named.to_owned()).or_insert_with(|| {
-            let own = straight.get(named).filter(|own| own.mass_g > 0.0).cloned();
-            (Arc::clone(ingredient), own.into_iter().collect())
+        if ingredient.made.is_none() || mass_g <= 0.0 {
+            return;
+        }
+        let at = open.iter().position(|(own, _)| own == ingredient).unwrap_or_else(|| {
+            let own = straight.iter().filter(|(own, used)| own == ingredient && used.mass_g > 0.0);
+            open.push((Arc::clone(ingredient), own.map(|(_, used)| used.clone()).collect()));
+            open.len() - 1
         });
+        let all = &mut open[at].1;
         match all.iter_mut().find(|own| own.name == name) {
             Some(own) => own.mass_g = hundredths(own.mass_g + mass_g),
             None => all.push(MadeFor { name: name.to_owned(), mass_g }),
@@ -124,14 +132,14 @@ pub fn to_make(takes: &[Takes], straight: &BTreeMap<String, MadeFor>) -> Vec<ToM
     }
     let mut made: Vec<ToMake> = Vec::new();
     // What has most inside it is weighed first: only then is known how much of the rest it takes.
-    while let Some(named) = open
-        .iter()
-        .max_by_key(|(named, (ingredient, _))| (levels(ingredient), std::cmp::Reverse((*named).clone())))
-        .map(|(named, _)| named.clone())
-    {
-        let Some((ingredient, made_for)) = open.remove(&named) else { break };
+    let deepest = |open: &[(Arc<Ingredient>, Vec<MadeFor>)]| {
+        let by = |at: &usize| (levels(&open[*at].0), std::cmp::Reverse(open[*at].0.id.clone()));
+        (0..open.len()).max_by_key(by)
+    };
+    while let Some(at) = deepest(&open) {
+        let (ingredient, made_for) = open.swap_remove(at);
         let Some(own) = &ingredient.made else { continue };
-        let batch = batch(named, &ingredient.name, own, made_for);
+        let batch = batch(&ingredient, own, made_for);
         for (inner, mass_g) in &batch.weighed {
             need(&mut open, &batch.name, inner, *mass_g);
         }
@@ -146,7 +154,8 @@ pub fn levels(ingredient: &Ingredient) -> usize {
     ingredient.made.as_ref().map_or(0, |made| made.levels)
 }
 
-fn batch(key: String, name: &str, made: &Made, mut made_for: Vec<MadeFor>) -> ToMake {
+fn batch(ingredient: &Arc<Ingredient>, made: &Made, mut made_for: Vec<MadeFor>) -> ToMake {
+    let name = &ingredient.name;
     made_for.sort_by(|a, b| b.mass_g.total_cmp(&a.mass_g).then_with(|| a.name.cmp(&b.name)));
     let needed_g = hundredths(made_for.iter().map(|own| own.mass_g).sum());
     let mut weighed: Vec<(Arc<Ingredient>, f64)> =
@@ -182,7 +191,8 @@ fn batch(key: String, name: &str, made: &Made, mut made_for: Vec<MadeFor>) -> To
         sentence.push_str(&format!(" It is boiled down from {} g.", batch_g(to_make_g / left)));
     }
     ToMake {
-        key,
+        key: ingredient.id.strip_prefix(MADE).unwrap_or_default().to_owned(),
+        of: Arc::clone(ingredient),
         component: made.component.clone(),
         revision: made.revision,
         name: name.to_owned(),

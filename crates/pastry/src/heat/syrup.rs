@@ -92,13 +92,13 @@ impl Syrup {
                 }
                 (gone, self.boils_c(gone))
             }
-            BoilTo::Weight { g } if 1e-3 * g > self.kg * (1.0 + 1e-9) => {
+            BoilTo::Weight { left_g } if 1e-3 * left_g > self.kg * (1.0 + 1e-9) => {
                 return Err(refuse(format!(
                     "there are {:.0} g of it: what is left is less than that",
                     1e3 * self.kg
                 )));
             }
-            BoilTo::Weight { g } => by_weight(1e-3 * g),
+            BoilTo::Weight { left_g } => by_weight(1e-3 * left_g),
             BoilTo::Share { of_weight } => by_weight(self.kg * of_weight),
         };
         if gone > self.water {

@@ -6,10 +6,10 @@ use crate::ingredient::Ingredient;
 use crate::ingredient::key::MADE;
 use crate::number::{self, batch_g, hundredths};
 use crate::order::document::OrderDocument;
-use crate::stack::part::{EqualShare, PartAnswer, PartKind};
+use crate::stack::part::{EqualShare, PartKind};
 use crate::stack::{Makings, StackAnswer};
 use serde::Serialize;
-use std::collections::{BTreeMap, BTreeSet};
+use std::sync::Arc;
 use utoipa::ToSchema;
 
 /// One batch: all an order takes of a component or bake.
@@ -71,7 +71,9 @@ pub fn batches(
                     && same(own, lines)
             });
             let index = known.unwrap_or_else(|| {
-                batches.push(begun(part, lines));
+                let called = [part.key.clone(), part.name.clone(), part.tint.clone()];
+                let allergens = allergens_of(lines.iter().map(|line| &line.ingredient));
+                batches.push(begun(part.kind, called, allergens));
                 of.push(lines);
                 batches.len() - 1
             });
@@ -85,19 +87,24 @@ pub fn batches(
             }
         }
     }
-    let inside = named_inside(&of);
+    let inside = inside(&of);
     let (mut shared, mut alone) = (Vec::new(), Vec::new());
     for (batch, lines) in batches.into_iter().zip(of) {
-        let goes_into_others = batch.kind == PartKind::Component && inside.contains(&batch.key);
-        if goes_into_others { shared.push(batch) } else { alone.push((batch, lines)) }
+        let component = batch.kind == PartKind::Component;
+        let goes_into_others = inside.iter().find(|own| component && is_made_of(own, &batch.key, lines));
+        match goes_into_others {
+            Some(own) => shared.push((batch, Arc::clone(own))),
+            None => alone.push((batch, lines)),
+        }
     }
     for (batch, lines) in &mut alone {
         weigh_out(batch, lines, price);
     }
-    let straight: BTreeMap<String, MadeFor> = shared
+    let straight: Vec<(Arc<Ingredient>, MadeFor)> = shared
         .iter()
-        .map(|batch| {
-            (batch.key.clone(), MadeFor { name: "the cakes".to_owned(), mass_g: batch_g(batch.to_make_g) })
+        .map(|(batch, own)| {
+            let mass_g = batch_g(batch.to_make_g);
+            (Arc::clone(own), MadeFor { name: "the cakes".to_owned(), mass_g })
         })
         .collect();
     let takes: Vec<Takes> = alone
@@ -115,38 +122,61 @@ pub fn batches(
     all
 }
 
-/// Keys of the components that some lines name, at any depth.
-fn named_inside(of: &[&[WeighedLine]]) -> BTreeSet<String> {
-    fn add(ingredient: &Ingredient, named: &mut BTreeSet<String>) {
-        let (Some(key), Some(made)) = (ingredient.id.strip_prefix(MADE), &ingredient.made) else { return };
-        if named.insert(key.to_owned()) {
-            made.lines.iter().for_each(|inner| add(&inner.ingredient, named));
-        }
+/// Everything made here that some lines name, at any depth, each once.
+fn inside(of: &[&[WeighedLine]]) -> Vec<Arc<Ingredient>> {
+    fn add(ingredient: &Arc<Ingredient>, all: &mut Vec<Arc<Ingredient>>) {
+        let Some(made) = ingredient.made.as_ref().filter(|_| !all.contains(ingredient)) else { return };
+        all.push(Arc::clone(ingredient));
+        made.lines.iter().for_each(|inner| add(&inner.ingredient, all));
     }
-    let mut named = BTreeSet::new();
-    of.iter().copied().flatten().for_each(|line| add(&line.ingredient, &mut named));
-    named
+    let mut all = Vec::new();
+    of.iter().copied().flatten().for_each(|line| add(&line.ingredient, &mut all));
+    all
+}
+
+/// Whether something made here is what these lines make.
+fn is_made_of(own: &Ingredient, key: &str, lines: &[WeighedLine]) -> bool {
+    let Some(made) = own.made.as_ref().filter(|_| own.id.strip_prefix(MADE) == Some(key)) else {
+        return false;
+    };
+    let left_g: f64 = flat(lines).iter().map(|line| line.mass.grams()).sum();
+    made.lines.len() == lines.len()
+        && made.lines.iter().zip(lines).all(|(inner, line)| {
+            inner.ingredient == line.ingredient && (inner.share * left_g - line.mass.grams()).abs() < 1e-6
+        })
 }
 
 /// The batch of something that goes into others: what of it stands on cakes as well is in it.
 fn made_before(
     own: &ToMake,
-    shared: &mut Vec<Batch>,
+    shared: &mut Vec<(Batch, Arc<Ingredient>)>,
     makings: &[Makings],
     price: &dyn Fn(&Ingredient) -> Option<f64>,
 ) -> Batch {
-    let on_cakes = shared.iter().position(|batch| batch.key == own.key).map(|at| shared.remove(at));
+    let on_cakes = shared.iter().position(|(_, of)| *of == own.of).map(|at| shared.remove(at).0);
     let cream = makings.iter().find_map(|makings| makings.cream(Some(&own.key)));
-    let mut allergens: Vec<String> =
-        own.weighed.iter().flat_map(|(line, _)| line.allergens.clone()).collect();
-    allergens.sort();
-    allergens.dedup();
+    let tint = cream.map_or_else(String::new, |cream| cream.tint.clone());
+    let allergens = allergens_of(own.weighed.iter().map(|(line, _)| line));
     let bought = own.weighed.iter().filter(|(line, _)| line.made.is_none());
-    let batch = on_cakes.unwrap_or_else(|| Batch {
-        kind: PartKind::Component,
-        key: own.key.clone(),
-        name: own.name.clone(),
-        tint: cream.map_or_else(String::new, |cream| cream.tint.clone()),
+    let begin = || begun(PartKind::Component, [own.key.clone(), own.name.clone(), tint], allergens);
+    Batch {
+        to_make_g: own.to_make_g,
+        weighed_g: hundredths(own.weighed.iter().map(|(_, mass_g)| mass_g).sum()),
+        times: own.times,
+        lines: own.lines.clone(),
+        made_for: own.made_for.clone(),
+        made_for_sentence: Some(own.sentence.clone()),
+        cost: bought.map(|(line, mass_g)| Some(1e-3 * price(line)? * mass_g)).sum(),
+        ..on_cakes.unwrap_or_else(begin)
+    }
+}
+
+fn begun(kind: PartKind, [key, name, tint]: [String; 3], allergens: Vec<String>) -> Batch {
+    Batch {
+        kind,
+        key,
+        name,
+        tint,
         grams: 0.0,
         to_make_g: 0.0,
         weighed_g: 0.0,
@@ -158,37 +188,6 @@ fn made_before(
         trimmed_g: 0.0,
         runs_off_g: 0.0,
         allergens,
-        cost: None,
-    });
-    Batch {
-        to_make_g: own.to_make_g,
-        weighed_g: hundredths(own.weighed.iter().map(|(_, mass_g)| mass_g).sum()),
-        times: own.times,
-        lines: own.lines.clone(),
-        made_for: own.made_for.clone(),
-        made_for_sentence: Some(own.sentence.clone()),
-        cost: bought.map(|(line, mass_g)| Some(1e-3 * price(line)? * mass_g)).sum(),
-        ..batch
-    }
-}
-
-fn begun(part: &PartAnswer, lines: &[WeighedLine]) -> Batch {
-    Batch {
-        kind: part.kind,
-        key: part.key.clone(),
-        name: part.name.clone(),
-        tint: part.tint.clone(),
-        grams: 0.0,
-        to_make_g: 0.0,
-        weighed_g: 0.0,
-        times: 0.0,
-        lines: Vec::new(),
-        made_for: Vec::new(),
-        made_for_sentence: None,
-        shares: Vec::new(),
-        trimmed_g: 0.0,
-        runs_off_g: 0.0,
-        allergens: allergens_of(lines),
         cost: None,
     }
 }
@@ -205,13 +204,13 @@ fn lines_of<'a>(makings: &'a Makings, kind: PartKind, key: &str) -> &'a [Weighed
 fn same(one: &[WeighedLine], two: &[WeighedLine]) -> bool {
     one.len() == two.len()
         && one.iter().zip(two).all(|(a, b)| {
-            a.ingredient.id == b.ingredient.id && (a.mass.grams() - b.mass.grams()).abs() < 1e-6
+            // Of one key and yet not the same inside, where each cake brings its own.
+            a.ingredient == b.ingredient && (a.mass.grams() - b.mass.grams()).abs() < 1e-6
         })
 }
 
-fn allergens_of(lines: &[WeighedLine]) -> Vec<String> {
-    let mut allergens: Vec<String> =
-        lines.iter().flat_map(|line| line.ingredient.allergens.clone()).collect();
+fn allergens_of<'a>(ingredients: impl Iterator<Item = &'a Arc<Ingredient>>) -> Vec<String> {
+    let mut allergens: Vec<String> = ingredients.flat_map(|own| own.allergens.clone()).collect();
     allergens.sort();
     allergens.dedup();
     allergens

@@ -46,7 +46,7 @@ fn what_is_left_is_what_is_predicted() {
     let thick = formula(Family::Syrup, &[("sugar", 200.0), ("water", 100.0)]);
     let strong = answer(&thick);
     for to in [
-        BoilTo::Weight { g: 300.0 },
+        BoilTo::Weight { left_g: 300.0 },
         BoilTo::Share { of_weight: 0.75 },
         // Two parts of sugar to one of water.
         BoilTo::Brix { brix: 200.0 / 3.0 },
@@ -138,8 +138,8 @@ fn what_cannot_be_is_said_at_its_field() {
     let thin = || formula(Family::Syrup, &[("sugar", 200.0), ("water", 200.0)]);
     for (to, field, words) in [
         (BoilTo::Share { of_weight: 0.4 }, "process.boiled.of_weight", "not so much water"),
-        (BoilTo::Weight { g: 500.0 }, "process.boiled.g", "there are 400 g of it"),
-        (BoilTo::Weight { g: 100.0 }, "process.boiled.g", "not so much water"),
+        (BoilTo::Weight { left_g: 500.0 }, "process.boiled.left_g", "there are 400 g of it"),
+        (BoilTo::Weight { left_g: 100.0 }, "process.boiled.left_g", "not so much water"),
         (BoilTo::Brix { brix: 40.0 }, "process.boiled.brix", "°Bx already"),
         (BoilTo::Brix { brix: 120.0 }, "process.boiled.brix", "between 1 and 99"),
         (BoilTo::Temperature { c: 400.0 }, "process.boiled.c", "between 30 and 180"),
@@ -162,8 +162,10 @@ fn what_cannot_be_is_said_at_its_field() {
 
 #[test]
 fn a_larger_batch_is_boiled_to_a_larger_weight() {
-    let thin =
-        boiled(formula(Family::Syrup, &[("sugar", 200.0), ("water", 200.0)]), BoilTo::Weight { g: 300.0 });
+    let thin = boiled(
+        formula(Family::Syrup, &[("sugar", 200.0), ("water", 200.0)]),
+        BoilTo::Weight { left_g: 300.0 },
+    );
     let ask = ScaleAsk {
         document: thin,
         target: Target::Mass { grams: 900.0 },
@@ -173,7 +175,7 @@ fn a_larger_batch_is_boiled_to_a_larger_weight() {
     };
     let scaled = scale(&ask, &pastry::ingredient::Shelf::catalogue(), &|_| None).unwrap();
     assert!((scaled.factor - 3.0).abs() < 1e-9 && (scaled.batch_g - 900.0).abs() < 1e-6, "{scaled:?}");
-    assert_eq!(scaled.document.process.boiled, Some(BoilTo::Weight { g: 900.0 }));
+    assert_eq!(scaled.document.process.boiled, Some(BoilTo::Weight { left_g: 900.0 }));
     assert!((answer(&scaled.document).totals.batch_mass_g - 900.0).abs() < 1e-6);
 }
 

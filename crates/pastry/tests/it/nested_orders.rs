@@ -240,3 +240,35 @@ fn a_batch_that_is_boiled_down_weighs_more_than_it_makes() {
     let told = inside.batches[0].made_for_sentence.as_deref().unwrap();
     assert!(told.contains("It is boiled down from"), "{told}");
 }
+
+/// Two files from two kitchens may bring two custards under one key: neither is taken for the other.
+#[test]
+fn one_key_and_another_inside_is_another_batch() {
+    let (ours, mut theirs) = (formulas(), formulas());
+    theirs.get_mut("daily").unwrap().lines[3].amount = "66 g".to_owned();
+    let whole = |formulas: &Formulas| {
+        let shelf = shelf(formulas);
+        bring::order(&of(&[("feast", 10.0, 4), ("daily", 5.0, 2)]), &Known { formulas, shelf: &shelf })
+    };
+    let mut both = whole(&ours);
+    both.cakes.extend(whole(&theirs).cakes);
+    let (nothing, bare) = (Formulas::new(), Shelf::catalogue());
+    let answer = order(&both, &Known { formulas: &nothing, shelf: &bare }, &pack, &|_| Vec::new()).unwrap();
+    let starch: Vec<f64> = answer
+        .batches
+        .iter()
+        .filter(|batch| batch.key == "daily")
+        .map(|batch| batch.lines[3].mass_g / batch.to_make_g)
+        .collect();
+    assert_eq!(starch.len(), 2, "{:?}", answer.batches.iter().map(|own| &own.name).collect::<Vec<_>>());
+    assert!((starch[0] - starch[1]).abs() > 0.02, "{starch:?}");
+    let weighed: f64 = answer
+        .batches
+        .iter()
+        .flat_map(|own| &own.lines)
+        .filter(|own| own.ingredient == "corn_starch")
+        .map(|own| own.mass_g)
+        .sum();
+    let bought = answer.shopping.iter().find(|line| line.ingredient == "corn_starch").unwrap().needed_g;
+    assert!((weighed - bought).abs() < 0.01);
+}

@@ -30,7 +30,7 @@ function asTyped(boil: BoilDocument['boil']): Partial<Record<To, number>> {
   if (boil.to === 'temperature') return { temperature: boil.c }
   if (boil.to === 'brix') return { brix: boil.brix }
   if (boil.to === 'share') return { share: 100 * boil.of_weight }
-  return { weight: boil.g }
+  return { weight: boil.left_g }
 }
 
 interface BoilPaneProps {
@@ -57,7 +57,7 @@ export function BoilPane({ document, onUse }: BoilPaneProps) {
         ? { to, brix: values.brix }
         : to === 'share'
           ? { to, of_weight: values.share / 100 }
-          : { to, g: values.weight }
+          : { to, left_g: values.weight }
   const body: BoilDocument = { formula: document, boil, altitude_m, ring, watts }
   const { found, wrong } = useQuestion(asking('post', '/api/clock/boil', { body }))
   const set = (value: number) => setValues({ ...values, [to]: value })
