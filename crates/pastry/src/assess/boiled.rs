@@ -3,11 +3,11 @@
 use crate::assess::document::FormulaDocument;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::line::warmest;
-use crate::formula::{BoilTo, Mixture, WeighedLine, flat};
+use crate::formula::{BoilTo, Line, Mixture, WeighedLine, flat};
 use crate::heat::syrup::Syrup;
 use crate::ingredient::composition::Part;
 use crate::ingredient::{Ingredient, Shelf};
-use crate::number::{batch_g, degrees, digits};
+use crate::number::{batch_g, degrees, digits, hundredths};
 use crate::units::CookTemperature;
 use serde::Serialize;
 use std::sync::Arc;
@@ -45,8 +45,28 @@ pub fn weighed(
     shelf: &Shelf,
 ) -> Result<(Vec<WeighedLine>, Vec<BoiledDown>), Vec<Fault>> {
     let mut lines = document.formula().weigh(shelf)?;
-    let (mut faults, mut boiled) = (Vec::new(), Vec::new());
-    for (at, (line, asked)) in lines.iter_mut().zip(&document.lines).enumerate() {
+    let (mut boiled, mut faults) = boil_lines(&mut lines, &document.lines);
+
+    if let Some(to) = document.process.boiled {
+        let whole = document.process.cook_c.map(CookTemperature::celsius);
+        for line in &mut lines {
+            line.cook_c = line.reached(whole);
+        }
+        match boil(&mut lines, to, "process.boiled") {
+            Ok((gone_g, to_c)) => {
+                let left_g: f64 = flat(&lines).iter().map(|line| line.mass.grams()).sum();
+                boiled.push(told(None, document.called(), to, [left_g, gone_g, to_c], spirit(&lines)));
+            }
+            Err(fault) => faults.push(fault),
+        }
+    }
+    if faults.is_empty() { Ok((lines, boiled)) } else { Err(faults) }
+}
+
+/// Boils down the lines that are written so, each by itself.
+pub fn boil_lines(lines: &mut [WeighedLine], written: &[Line]) -> (Vec<BoiledDown>, Vec<Fault>) {
+    let (mut boiled, mut faults) = (Vec::new(), Vec::new());
+    for (at, (line, asked)) in lines.iter_mut().zip(written).enumerate() {
         let Some(to) = asked.boiled.filter(|_| line.mass.grams() > 0.0) else { continue };
         let name = line.ingredient.name.clone();
         match boil(std::slice::from_mut(line), to, &format!("lines.{at}.boiled")) {
@@ -63,20 +83,30 @@ pub fn weighed(
             Err(fault) => faults.push(fault),
         }
     }
-    if let Some(to) = document.process.boiled {
-        let whole = document.process.cook_c.map(CookTemperature::celsius);
-        for line in &mut lines {
-            line.cook_c = line.reached(whole);
+    (boiled, faults)
+}
+
+/// A formula whose boiling is done, as it stands in the bowl: what is boiled off each line stays off it, and what comes in now
+/// is not boiled with it.
+///
+/// # Arguments
+/// * `lines`: its lines as they were boiled.
+pub fn settled(document: &FormulaDocument, lines: &[WeighedLine]) -> FormulaDocument {
+    /// Less than this is left of water alone: it is written as the drop it is.
+    const LEAST: f64 = 0.05;
+    let mut settled = document.clone();
+    let whole = settled.process.boiled.take().is_some();
+    for (own, line) in settled.lines.iter_mut().zip(lines) {
+        let left = 1.0 - line.ingredient.steam;
+        own.boiled = (LEAST..1.0).contains(&left).then_some(BoilTo::Share { of_weight: left });
+        if left < LEAST {
+            own.amount = format!("{} g", hundredths(left.max(0.0) * line.mass.grams()));
         }
-        match boil(&mut lines, to, "process.boiled") {
-            Ok((gone_g, to_c)) => {
-                let left_g: f64 = flat(&lines).iter().map(|line| line.mass.grams()).sum();
-                boiled.push(told(None, document.called(), to, [left_g, gone_g, to_c], spirit(&lines)));
-            }
-            Err(fault) => faults.push(fault),
+        if whole {
+            own.cook_c = line.cook_c.map(CookTemperature::from_celsius);
         }
     }
-    if faults.is_empty() { Ok((lines, boiled)) } else { Err(faults) }
+    settled
 }
 
 /// Boils some lines as one: grams that have gone, and how hot it is then, °C.

@@ -2,6 +2,7 @@
 
 use crate::assess::Ready;
 use crate::assess::answer::{Assessment, assess_from};
+use crate::assess::boiled::settled;
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::{Asked, Edges};
 use crate::fault::{Fault, FaultCode};
@@ -81,7 +82,7 @@ impl Bowl {
 
     /// Grams in it.
     pub fn grams(&self) -> f64 {
-        self.lines.iter().map(|line| line.mass.grams()).sum()
+        flat(&self.lines).iter().map(|line| line.mass.grams()).sum()
     }
 
     /// What it is asked.
@@ -134,7 +135,8 @@ impl Bowl {
     }
 
     fn share(&self, part: Part) -> f64 {
-        let sum: f64 = self.lines.iter().map(|l| l.mass.grams() * l.ingredient.composition.get(part)).sum();
+        let flat = flat(&self.lines);
+        let sum: f64 = flat.iter().map(|l| l.mass.grams() * l.ingredient.composition.get(part)).sum();
         100.0 * sum / self.grams().max(1e-12)
     }
 
@@ -189,7 +191,9 @@ impl Bowl {
     /// The formula with so many grams of something more.
     pub fn document_with(&self, ingredient: &Ingredient, grams: f64) -> FormulaDocument {
         let mut document = self.document.clone();
-        match document.lines.iter().position(|line| line.ingredient == ingredient.id) {
+        // What is put in now is not boiled down with what was.
+        let same = |line: &Line| line.ingredient == ingredient.id && line.boiled.is_none();
+        match document.lines.iter().position(same) {
             Some(at) => {
                 let to = self.lines[at].mass.grams() + on_a_scale(grams);
                 document.lines[at].amount = format!("{} g", hundredths(to));
@@ -221,7 +225,7 @@ fn weighed_document(document: &FormulaDocument, lines: &[WeighedLine]) -> Formul
     for (own, line) in document.lines.iter_mut().zip(lines) {
         own.amount = format!("{} g", hundredths(line.mass.grams()));
     }
-    document
+    settled(&document, lines)
 }
 
 /// A document whose lines have all reached `cook_c` at least.

@@ -1,5 +1,6 @@
 //! What the places of a cake are made of, looked up and made ready to be asked.
 
+use crate::assess::boiled::boil_lines;
 use crate::assess::made_here::bringing;
 use crate::assess::{BroughtComponent, FormulaDocument, Ready};
 use crate::fault::{Fault, FaultCode};
@@ -172,7 +173,12 @@ impl Baked {
                 measures: bake.measures,
                 percent_of: None,
             };
-            formula.weigh(shelf)?
+            let mut lines = formula.weigh(shelf)?;
+            let (_, faults) = boil_lines(&mut lines, &bake.lines);
+            if !faults.is_empty() {
+                return Err(faults);
+            }
+            lines
         };
         let totals = totals(&lines);
         Ok(Baked {

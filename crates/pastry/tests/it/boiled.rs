@@ -4,7 +4,9 @@ use pastry::assess::starts::starts;
 use pastry::assess::{Assessment, BroughtComponent, FormulaDocument, assess};
 use pastry::fault::FaultCode;
 use pastry::formula::{BoilTo, Family, Line};
+use pastry::ingredient::Shelf;
 use pastry::ingredient::key::made_key;
+use pastry::rescue::{RescueAsk, Sign, rescue};
 use pastry::rheology::warning::WarningCode;
 use pastry::scale::{ScaleAsk, Target, Whole, scale};
 use proptest::prelude::*;
@@ -173,10 +175,45 @@ fn a_larger_batch_is_boiled_to_a_larger_weight() {
         whole: Whole::Nothing,
         whole_line: None,
     };
-    let scaled = scale(&ask, &pastry::ingredient::Shelf::catalogue(), &|_| None).unwrap();
+    let scaled = scale(&ask, &Shelf::catalogue(), &|_| None).unwrap();
     assert!((scaled.factor - 3.0).abs() < 1e-9 && (scaled.batch_g - 900.0).abs() < 1e-6, "{scaled:?}");
     assert_eq!(scaled.document.process.boiled, Some(BoilTo::Weight { left_g: 900.0 }));
     assert!((answer(&scaled.document).totals.batch_mass_g - 900.0).abs() < 1e-6);
+}
+
+/// What is in the bowl was boiled already: it is judged as it was, and what is stirred in now is not boiled with it.
+#[test]
+fn a_rescue_does_not_boil_again_what_it_adds() {
+    let lines = [("sugar", 200.0), ("water", 260.0), ("glucose40", 40.0)];
+    let mut looked_at = 0;
+    for to in
+        [BoilTo::Weight { left_g: 330.0 }, BoilTo::Share { of_weight: 0.66 }, BoilTo::Brix { brix: 72.0 }]
+    {
+        let thick = boiled(formula(Family::Syrup, &lines), to);
+        let before = answer(&thick);
+        for bowl_g in [None, Some(150.0)] {
+            let ask = RescueAsk {
+                document: thick.clone(),
+                sign: Sign::TooStiff,
+                bowl_c: None,
+                bowl_g,
+                not_at_hand: Vec::new(),
+            };
+            let told = rescue(&ask, &Shelf::catalogue()).unwrap();
+            let in_bowl = bowl_g.unwrap_or(before.totals.batch_mass_g);
+            assert!((told.bowl_g - in_bowl).abs() < 0.5, "{} of {in_bowl}", told.bowl_g);
+            let steps = told.remedies.iter().flat_map(|own| &own.steps);
+            for step in steps.filter(|step| step.document.is_some()) {
+                looked_at += usize::from(step.addition.is_some());
+                let mended = answer(step.document.as_ref().unwrap());
+                let added = step.addition.as_ref().map_or(0.0, |own| own.grams);
+                let gone = mended.totals.batch_mass_g - in_bowl - added;
+                // A step that adds comes after those that only heat.
+                assert!(gone.abs() < 0.02 * in_bowl, "{to:?}: {gone} g went, {:?}", step.words);
+            }
+        }
+    }
+    assert!(looked_at > 0, "nothing was added in any of them");
 }
 
 proptest! {

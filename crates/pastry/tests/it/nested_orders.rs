@@ -272,3 +272,28 @@ fn one_key_and_another_inside_is_another_batch() {
     let bought = answer.shopping.iter().find(|line| line.ingredient == "corn_starch").unwrap().needed_g;
     assert!((weighed - bought).abs() < 0.01);
 }
+
+/// A batter may begin with something boiled down: more of it is weighed than goes into the oven.
+#[test]
+fn a_batter_is_boiled_down_too() {
+    let cake: StackDocument = serde_json::from_value(json!({
+        "format": "bright-spoon/stack", "version": 1, "name": "Plate",
+        "tiers": [{
+            "body": { "shape": "rectangle", "length_mm": 100, "width_mm": 100 },
+            "layers": [{ "kind": "sponge", "bake": "b", "thickness_mm": 20 }]
+        }],
+        "bakes": [{
+            "key": "b", "name": "Juice sponge", "sponge": "genoise",
+            "lines": [
+                { "ingredient": "flour", "amount": "100 g" },
+                { "ingredient": "orange", "amount": "100 g", "boiled": { "to": "share", "of_weight": 0.5 } }
+            ]
+        }]
+    }))
+    .unwrap();
+    let ordered =
+        OrderDocument { cakes: vec![OrderedCake { stack: cake, count: 3 }], ..OrderDocument::empty(21.0) };
+    let answer = answer(&ordered, &formulas());
+    let batch = answer.batches.iter().find(|batch| batch.name == "Juice sponge").unwrap();
+    assert!((batch.to_make_g / batch.weighed_g - 0.75).abs() < 0.01, "{batch:?}");
+}

@@ -24,6 +24,14 @@ const RINGS: readonly (readonly [Ring, string])[] = [
   ['induction', 'induction'],
 ]
 
+/** How far, by what it is said in. */
+const FIELDS: Record<To, { label: string; unit: string; min: number; max: number; step: number }> = {
+  temperature: { label: 'As it is written for the sea', unit: '°C', min: 30, max: 180, step: 1 },
+  brix: { label: 'Dissolved in its liquid', unit: '°Bx', min: 1, max: 99, step: 1 },
+  share: { label: 'Of its weight is left', unit: '%', min: 5, max: 100, step: 5 },
+  weight: { label: 'Left, without the pan', unit: 'g', min: 1, max: 1_000_000, step: 10 },
+}
+
 const USUAL: Record<To, number> = { temperature: 118, brix: 65, share: 50, weight: 500 }
 
 function asTyped(boil: BoilDocument['boil']): Partial<Record<To, number>> {
@@ -65,50 +73,7 @@ export function BoilPane({ document, onUse }: BoilPaneProps) {
     <div className="grid grid-cols-[300px_minmax(0,1fr)] gap-x-8 gap-y-4 px-1 pt-2 pb-1 max-tablet:grid-cols-1">
       <div className="flex flex-col gap-3">
         <Select label="Heated to" value={to} onChange={setTo} options={TO} />
-        {to === 'temperature' && (
-          <NumberField
-            label="As it is written for the sea"
-            unit="°C"
-            value={values.temperature}
-            min={30}
-            max={180}
-            step={1}
-            onCommit={set}
-          />
-        )}
-        {to === 'brix' && (
-          <NumberField
-            label="Dissolved in its liquid"
-            unit="°Bx"
-            value={values.brix}
-            min={1}
-            max={99}
-            step={1}
-            onCommit={set}
-          />
-        )}
-        {to === 'share' && (
-          <NumberField
-            label="Of its weight is left"
-            unit="%"
-            value={values.share}
-            min={5}
-            max={100}
-            step={5}
-            onCommit={set}
-          />
-        )}
-        {to === 'weight' && (
-          <NumberField
-            label="Left, without the pan"
-            unit="g"
-            value={values.weight}
-            min={1}
-            max={1_000_000}
-            step={10}
-            onCommit={set}
-          />
-        )}
+        <NumberField key={to} {...FIELDS[to]} value={values[to]} onCommit={set} />
         <Select label="Over" value={ring} onChange={setRing} options={RINGS} />
         <NumberField
           label="The ring as it is set"
