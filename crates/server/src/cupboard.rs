@@ -4,7 +4,7 @@ use crate::error::ApiError;
 use crate::state::AppState;
 use pastry::assess::FormulaDocument;
 use pastry::ingredient::Shelf;
-use pastry::ingredient::key::MADE;
+use pastry::ingredient::key::named_in;
 use pastry::stack::{Known, StackDocument};
 use std::collections::HashMap;
 
@@ -37,7 +37,7 @@ impl Cupboard {
         let mut keys: Vec<&str> = of_formulas.into_iter().chain(of_bakes).chain(pieces).collect();
         keys.sort_unstable();
         keys.dedup();
-        let named: Vec<&str> = keys.iter().filter_map(|key| key.strip_prefix(MADE)).collect();
+        let named: Vec<&str> = keys.iter().filter_map(|key| named_in(key)).collect();
         let inside = state.store.inside(named).await?;
         let shelf = state.store.shelf_over(keys, &inside).await?;
         formulas.extend(inside);

@@ -7,7 +7,7 @@ use pastry::assess::FormulaDocument;
 use pastry::exchange::bring;
 use pastry::exchange::pantry::{Reading, from_csv};
 use pastry::ingredient::Shelf;
-use pastry::ingredient::key::{MADE, made_key};
+use pastry::ingredient::key::named_in;
 use pastry::order::OrderDocument;
 use pastry::stack::Known;
 use pastry::units::RoomTemperature;
@@ -143,8 +143,8 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
         written.iter().map(|(name, _)| (name.clone(), Uuid::now_v7().to_string())).collect();
     for (days, (name, mut document)) in written.into_iter().enumerate() {
         for line in &mut document.lines {
-            if let Some(key) = line.ingredient.strip_prefix(MADE).and_then(|file| keys.get(file)) {
-                line.ingredient = made_key(key, None);
+            if let Some((file, key)) = named_in(&line.ingredient).and_then(|file| keys.get_key_value(file)) {
+                line.ingredient = line.ingredient.replace(file.as_str(), key);
             }
         }
         let saved_at = now - SignedDuration::from_hours(24 * days as i64);

@@ -28,6 +28,9 @@ pub struct ComponentShown {
     /// Keys of the components that go into it.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub made_of: Vec<String>,
+    /// What comes beside it, where it is strained: a line can take that too.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub beside: Option<String>,
 }
 
 impl Kept for FormulaDocument {
@@ -45,6 +48,7 @@ impl Kept for FormulaDocument {
             family_word: self.family.word().to_owned(),
             job: self.work.job.word().to_owned(),
             made_of: components(self).map(str::to_owned).collect(),
+            beside: self.process.strained.map(|strained| strained.beside_of(self.called())),
         }
     }
 

@@ -4,7 +4,7 @@ use crate::ingredient::OwnIngredient;
 use crate::{Store, StoreError};
 use pastry::assess::FormulaDocument;
 use pastry::assess::made_here::{Documents, with_made};
-use pastry::ingredient::key::{MADE, component_of, is_own};
+use pastry::ingredient::key::{held, is_own, named_in};
 use pastry::ingredient::made::DEEPEST;
 use pastry::ingredient::{IngredientDocument, Shelf};
 use std::collections::{BTreeMap, BTreeSet};
@@ -14,7 +14,7 @@ fn over_the_catalogue<'a>(own: impl Iterator<Item = &'a OwnIngredient>) -> Shelf
     Shelf::catalogue().with(own.map(|own| &own.document))
 }
 
-/// Formulas by the keys that lines name them by, without [`MADE`].
+/// Formulas by the keys that lines name them by, as [`named_in`] reads them.
 pub type Inside = BTreeMap<String, FormulaDocument>;
 
 impl Store {
@@ -25,7 +25,7 @@ impl Store {
     /// When the file fails; [`StoreError::Damaged`].
     pub async fn shelf(&self, keys: impl IntoIterator<Item = &str>) -> Result<Shelf, StoreError> {
         let keys: Vec<&str> = keys.into_iter().collect();
-        let named: Vec<&str> = keys.iter().filter_map(|key| key.strip_prefix(MADE)).collect();
+        let named: Vec<&str> = keys.iter().filter_map(|key| named_in(key)).collect();
         let inside = self.inside(named).await?;
         self.shelf_over(keys, &inside).await
     }
@@ -54,7 +54,7 @@ impl Store {
     /// The components that some keys name, and all that these name, as deep as is followed; what is not here is left out.
     ///
     /// # Arguments
-    /// * `named`: keys without [`MADE`], held at a revision or not.
+    /// * `named`: keys as [`named_in`] reads them, held at a revision or not.
     ///
     /// # Errors
     /// When the file fails; [`StoreError::Damaged`].
@@ -66,15 +66,13 @@ impl Store {
             if asked.is_empty() {
                 break;
             }
-            let (held, newest): (Vec<&String>, Vec<&String>) = asked
-                .iter()
-                .partition(|named| matches!(component_of(&format!("{MADE}{named}")), Some((_, Some(_)))));
+            let (old, newest): (Vec<&String>, Vec<&String>) =
+                asked.iter().partition(|named| held(named).1.is_some());
             let newest: Vec<&str> = newest.into_iter().map(String::as_str).collect();
             let mut found =
                 if newest.is_empty() { Default::default() } else { self.formulas(&newest).await? };
-            for named in held {
-                let key = format!("{MADE}{named}");
-                let Some((component, revision)) = component_of(&key) else { continue };
+            for named in old {
+                let (component, revision) = held(named);
                 match self.read::<FormulaDocument>(component, revision).await {
                     Ok(own) => {
                         found.insert(named.clone(), own.document);

@@ -108,13 +108,45 @@ async fn what_is_boiled_down_is_counted_as_it_is_left() {
         ui.find("//p[contains(., 'boiled to 118 °C') and contains(., 'are left of')]").await;
 
         ui.click("//button[.='Undo']").await;
-        ui.wait_for("all that is weighed", async || !ui.has("//p[contains(., 'boiled to 118 °C')]").await).await;
+        ui.wait_for("all that is weighed", async || !ui.has("//p[contains(., 'boiled to 118 °C')]").await)
+            .await;
         // One line of it, by half.
         ui.click("//button[@aria-label='More for Water']").await;
-        ui.click("//*[@role='menuitem'][.='Cup, piece, heat…']").await;
-        ui.write("//*[@role='dialog']//label[contains(., 'Boiled down before')]//input | //*[@role='dialog']//input[@id=//label[contains(., 'Boiled down before')]/@for]", "50").await;
-        ui.click("//button[.='Use these values']").await;
+        ui.click("//*[@role='menuitem'][.='Strain, steep, boil down…']").await;
+        ui.write("//*[@role='dialog']//input[@id=//label[contains(., 'Boiled down')]/@for]", "50 %").await;
+        ui.click("//*[@role='dialog']//button[.='Count with what is left']").await;
         ui.find("//p[contains(., 'Water, boiled down by half')]").await;
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn what_is_drained_goes_one_way_and_its_liquid_another() {
+    ui("drained", async |ui| {
+        ui.open_formula("Brandy soak").await;
+        ui.verdict_that("is there", |_| true).await;
+        ui.click("//button[.='Strain or boil it down']").await;
+        ui.click("//*[@role='dialog']//select/option[contains(., 'only the liquid is kept')]").await;
+        // What is no amount is said at its field, and what is typed stays.
+        ui.write("//*[@role='dialog']//input[@id=//label[contains(., 'Kept of it')]/@for]", "most").await;
+        ui.click("//*[@role='dialog']//button[.='Count with what is left']").await;
+        ui.find("//*[@role='dialog']//*[contains(., 'Write what the scale shows')]").await;
+        ui.write("//*[@role='dialog']//input[@id=//label[contains(., 'Kept of it')]/@for]", "70 %").await;
+        ui.click("//*[@role='dialog']//button[.='Count with what is left']").await;
+        ui.find("//p[contains(., 'its liquid kept') and contains(., 'stay behind')]").await;
+        // A line of it by taste stands beside the shares.
+        ui.click("//button[@aria-label='More for Water']").await;
+        ui.click("//*[@role='menuitemcheckbox'][contains(., 'Added by taste')]").await;
+        ui.find("//li//p[contains(., 'by taste')]").await;
+        ui.click(SAVE).await;
+        ui.find("//*[@role='status'][contains(., 'version 2, saved')]").await;
+        ui.open_formula("Daily pastry cream").await;
+        ui.click("//*[@id='add-ingredient']").await;
+        ui.write("//input[@aria-label='Add an ingredient']", "brandy soak").await;
+        ui.click("//*[@role='option'][contains(., 'Brandy soak: what was drained')]").await;
+        ui.write(&Ui::amount("Brandy soak: what was drained"), "30 g").await;
+        ui.find("//summary[contains(., 'of Brandy soak: 30 g of what was drained for Daily pastry cream')]")
+            .await;
     })
     .await;
 }

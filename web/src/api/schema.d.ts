@@ -951,6 +951,8 @@ export interface components {
             span_sentence: string;
             /** @description Temperatures at which the job is met. */
             spans: components["schemas"]["Span"][];
+            /** @description What is strained off it and its lines, and what is taken out again. */
+            strained: components["schemas"]["StrainedOff"][];
             /** @description The map: 91 points from 0 °C up. */
             sweep: components["schemas"]["Point"][];
             /**
@@ -1910,6 +1912,8 @@ export interface components {
         };
         /** @description A thing as its list shows it. */
         ComponentSummary: {
+            /** @description What comes beside it, where it is strained: a line can take that too. */
+            beside?: string | null;
             /** @description Its family. */
             family: components["schemas"]["Family"];
             /** @description Its family in kitchen words. */
@@ -3194,6 +3198,24 @@ export interface components {
             /** @description In kitchen words. */
             words: string;
         };
+        /** @description How much is kept. */
+        Kept: {
+            /**
+             * Format: double
+             * @description What is kept, g.
+             */
+            left_g: number;
+            /** @enum {string} */
+            to: "weight";
+        } | {
+            /**
+             * Format: double
+             * @description Of its weight.
+             */
+            of_weight: number;
+            /** @enum {string} */
+            to: "share";
+        };
         /** @description A number of the family. */
         KeyFigure: {
             /** @description What it is a share of, or how it is counted. */
@@ -3415,6 +3437,8 @@ export interface components {
              */
             amount: string;
             boiled?: components["schemas"]["BoilTo"] | null;
+            /** @description That it is added by taste: shares and per cent are of the rest, and nothing moves it when ways are looked for. */
+            by_taste?: boolean;
             cook_c?: components["schemas"]["CookTemperature"] | null;
             density_g_per_ml?: components["schemas"]["Density"] | null;
             /**
@@ -3430,6 +3454,8 @@ export interface components {
             piece_g?: components["schemas"]["Mass"] | null;
             /** @description What it may do when ways are looked for. */
             rule?: components["schemas"]["LineRule"];
+            steeped?: components["schemas"]["Steeped"] | null;
+            strained?: components["schemas"]["Strained"] | null;
         };
         /** @description A line weighed, with what it brings. */
         LineAnswer: {
@@ -3456,7 +3482,7 @@ export interface components {
             of_base_percent?: number | null;
             /**
              * Format: double
-             * @description Share of the batch, per cent of total.
+             * @description Share of the batch, per cent of all that is not added by taste.
              */
             of_total_percent: number;
             /** @description What it brings, g. */
@@ -3510,6 +3536,8 @@ export interface components {
         };
         /** @description What a batch is made for. */
         MadeFor: {
+            /** @description What of it, where that is not itself but comes beside it: the liquid drained off. None for itself. */
+            beside?: string | null;
             /**
              * Format: double
              * @description How much of it, g.
@@ -4554,6 +4582,7 @@ export interface components {
             held_min?: components["schemas"]["Minutes"] | null;
             overrun_percent?: components["schemas"]["Overrun"] | null;
             set_hours?: components["schemas"]["Hours"] | null;
+            strained?: components["schemas"]["Strained"] | null;
             whip?: components["schemas"]["WhipStage"] | null;
         };
         /** @description Another formula that a change of this one reaches. */
@@ -5099,6 +5128,11 @@ export interface components {
             used_in: string[];
         };
         /**
+         * @description Which part of it is kept.
+         * @enum {string}
+         */
+        Side: "through" | "stays";
+        /**
          * @description One thing seen in the bowl or on the cake.
          * @enum {string}
          */
@@ -5502,6 +5536,14 @@ export interface components {
              */
             to_c: number;
         };
+        /** @description Steeped in the rest, and taken out again. */
+        Steeped: {
+            /**
+             * Format: double
+             * @description What it weighs wet when it is taken out, g: weighed back. Three times its dry weight when nobody has.
+             */
+            wet_g?: number | null;
+        };
         /** @description A field of a place that a hand turns up and down. */
         Step: {
             /**
@@ -5565,6 +5607,37 @@ export interface components {
          * @enum {string}
          */
         Stood: "kept" | "tight" | "broken";
+        /** @description What is strained off. */
+        Strained: {
+            /** @description How. */
+            how: components["schemas"]["Straining"];
+            /** @description Which part is kept. */
+            keeps: components["schemas"]["Side"];
+            /** @description How much of it. */
+            left: components["schemas"]["Kept"];
+        };
+        /** @description What was strained off, as it is counted. */
+        StrainedOff: {
+            /**
+             * Format: double
+             * @description What is not, g; of what is steeped, what it weighs when it is taken out.
+             */
+            gone_g: number;
+            /**
+             * Format: double
+             * @description What is kept of it, g; of what is steeped, what it leaves in the rest.
+             */
+            left_g: number;
+            /** @description The line; none for all of it. */
+            line?: number | null;
+            /** @description "Raspberries, pressed through a sieve: 420 g are kept of 500 g, 80 g stay in the sieve". */
+            sentence: string;
+        };
+        /**
+         * @description How it is parted.
+         * @enum {string}
+         */
+        Straining: "sieved" | "drained";
         /** @description Stress, Pa */
         Stress: number;
         /**
@@ -5826,6 +5899,11 @@ export interface components {
         /** @description A batch of something that goes into others. */
         ToMake: {
             /**
+             * Format: double
+             * @description Left of the other part of what it is strained into, g; none when nothing asks for that.
+             */
+            beside_rest_g?: number | null;
+            /**
              * Format: int64
              * @description Days it keeps in the cold.
              */
@@ -5864,7 +5942,7 @@ export interface components {
             times: number;
             /**
              * Format: double
-             * @description To be made, g: the sum of its lines, less what is boiled off.
+             * @description To be made, g: the sum of its lines, less what is boiled and strained off.
              */
             to_make_g: number;
             /** @description Its family in kitchen words. */

@@ -39,7 +39,8 @@ export function withOtherKeys<T>(file: T, others: ReadonlyMap<string, string>): 
         if (name === 'component') return [name, named(inner)]
         if (name === 'key' && 'document' in value) return [name, named(inner)]
         const isLine = name === 'ingredient' || name === 'percent_of' || name === 'of'
-        if (isLine && inner.startsWith('made-')) return [name, `made-${named(inner.slice(5))}`]
+        const made = isLine ? /^(made-|beside-)(.+)$/.exec(inner) : null
+        if (made?.[1] && made[2]) return [name, made[1] + named(made[2])]
         return [name, inner]
       }),
     )

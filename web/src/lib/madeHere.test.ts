@@ -19,8 +19,9 @@ function kept(id: string, made_of: string[]): ComponentSummary {
 
 describe('what is made here', () => {
   it('is named at its newest, or held at a version', () => {
-    expect(componentOf(madeKey('daily'))).toEqual({ component: 'daily', version: null })
-    expect(componentOf(madeKey('daily', 3))).toEqual({ component: 'daily', version: 3 })
+    expect(componentOf(madeKey('daily'))).toEqual({ component: 'daily', version: null, beside: false })
+    expect(componentOf(madeKey('daily', 3))).toEqual({ component: 'daily', version: 3, beside: false })
+    expect(componentOf(madeKey('daily', 3, true))).toEqual({ component: 'daily', version: 3, beside: true })
     expect(componentOf('own-daily')).toBeNull()
   })
 

@@ -9,6 +9,7 @@ use crate::assess::pour::{Pour, pour};
 use crate::assess::reach::{PhaseReach, Span, phase_reach, spans};
 use crate::assess::ready::Ready;
 use crate::assess::spoon_sign::SpoonSign;
+use crate::assess::strained::StrainedOff;
 use crate::assess::why::{Why, why};
 use crate::assess::words::{chance_words, detail, headline, lasts_sentence, span_sentence};
 use crate::assess::zone::{MapZone, zones};
@@ -27,7 +28,6 @@ use crate::rheology::consistency::Banded;
 use crate::rheology::sweep::SWEEP_POINTS;
 use crate::rheology::warning::{Warning, warnings};
 use crate::rheology::{History, Unchecked};
-use crate::units::kitchen::Measures;
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -40,7 +40,7 @@ pub struct LineAnswer {
     pub name: String,
     /// How much, g.
     pub mass_g: f64,
-    /// Share of the batch, per cent of total.
+    /// Share of the batch, per cent of all that is not added by taste.
     pub of_total_percent: f64,
     /// Share, per cent of the ingredient that per cent are of; none when they are of the whole.
     pub of_base_percent: Option<f64>,
@@ -162,6 +162,8 @@ pub struct Assessment {
     pub lines: Vec<LineAnswer>,
     /// What is boiled down, line by line and the whole last.
     pub boiled: Vec<BoiledDown>,
+    /// What is strained off it and its lines, and what is taken out again.
+    pub strained: Vec<StrainedOff>,
     /// What must be made before, each once, what goes into others first.
     pub to_make: Vec<ToMake>,
     /// Totals of the batch.
@@ -295,8 +297,9 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
             set_hours: options.hours.unwrap_or(17.0),
             air_brought: document.air(lines).brought,
         },
-        lines: line_answers(lines, document.percent_of.as_deref(), document.measures),
+        lines: line_answers(lines, document),
         boiled: ready.boiled.clone(),
+        strained: ready.strained.clone(),
         to_make: to_make(&[Takes::of(document.called(), lines)], &[]),
         in_the_room: in_the_room(
             &made,
@@ -379,8 +382,11 @@ fn point(job: &Job, axis: MapAxis, banded: &Banded, judged: &Judged, t_c: f64) -
     }
 }
 
-fn line_answers(lines: &[WeighedLine], percent_of: Option<&str>, measures: Measures) -> Vec<LineAnswer> {
-    let batch_g: f64 = lines.iter().map(|line| line.mass.grams()).sum();
+fn line_answers(lines: &[WeighedLine], document: &FormulaDocument) -> Vec<LineAnswer> {
+    let (percent_of, measures) = (document.percent_of.as_deref(), document.measures);
+    let by_taste = |at: usize| document.lines.get(at).is_some_and(|own| own.by_taste);
+    let weighed_g = |(at, line): (usize, &WeighedLine)| if by_taste(at) { 0.0 } else { line.mass.grams() };
+    let batch_g = lines.iter().enumerate().map(weighed_g).sum::<f64>().max(1e-9);
     let base_g: f64 =
         lines.iter().filter(|l| Some(l.ingredient.id.as_str()) == percent_of).map(|l| l.mass.grams()).sum();
     lines

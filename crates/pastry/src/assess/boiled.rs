@@ -1,14 +1,12 @@
-//! Lines in grams with what is boiled off them: everything that works a formula out weighs it here.
+//! What is boiled off the lines of a formula, and what is left of them.
 
-use crate::assess::document::FormulaDocument;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::line::warmest;
 use crate::formula::{BoilTo, Line, Mixture, WeighedLine, flat};
 use crate::heat::syrup::Syrup;
+use crate::ingredient::Ingredient;
 use crate::ingredient::composition::Part;
-use crate::ingredient::{Ingredient, Shelf};
-use crate::number::{batch_g, degrees, digits, hundredths};
-use crate::units::CookTemperature;
+use crate::number::{batch_g, degrees, digits};
 use serde::Serialize;
 use std::sync::Arc;
 use utoipa::ToSchema;
@@ -33,34 +31,14 @@ pub struct BoiledDown {
     pub sentence: String,
 }
 
-/// The lines of a formula in grams, with what boils off them.
-///
-/// Of a line that is boiled down its own water goes; when all of it is, every line gives of its water alike. As it is left
-/// so it is computed; higher up the same is reached cooler, which the clock tells.
+/// Boils all of it down. As it is left so it is computed; higher up the same is reached cooler, which the clock tells.
 ///
 /// # Errors
-/// Faults of the lines; that something cannot be boiled so far, at its field.
-pub fn weighed(
-    document: &FormulaDocument,
-    shelf: &Shelf,
-) -> Result<(Vec<WeighedLine>, Vec<BoiledDown>), Vec<Fault>> {
-    let mut lines = document.formula().weigh(shelf)?;
-    let (mut boiled, mut faults) = boil_lines(&mut lines, &document.lines);
-
-    if let Some(to) = document.process.boiled {
-        let whole = document.process.cook_c.map(CookTemperature::celsius);
-        for line in &mut lines {
-            line.cook_c = line.reached(whole);
-        }
-        match boil(&mut lines, to, "process.boiled") {
-            Ok((gone_g, to_c)) => {
-                let left_g: f64 = flat(&lines).iter().map(|line| line.mass.grams()).sum();
-                boiled.push(told(None, document.called(), to, [left_g, gone_g, to_c], spirit(&lines)));
-            }
-            Err(fault) => faults.push(fault),
-        }
-    }
-    if faults.is_empty() { Ok((lines, boiled)) } else { Err(faults) }
+/// That it cannot be boiled so far, at its field.
+pub fn boil_all(lines: &mut [WeighedLine], to: BoilTo, name: &str) -> Result<BoiledDown, Fault> {
+    let (gone_g, to_c) = boil(lines, to, "process.boiled")?;
+    let left_g: f64 = flat(lines).iter().map(|line| line.mass.grams()).sum();
+    Ok(told(None, name, to, [left_g, gone_g, to_c], spirit(lines)))
 }
 
 /// Boils down the lines that are written so, each by itself.
@@ -71,7 +49,7 @@ pub fn boil_lines(lines: &mut [WeighedLine], written: &[Line]) -> (Vec<BoiledDow
         let name = line.ingredient.name.clone();
         match boil(std::slice::from_mut(line), to, &format!("lines.{at}.boiled")) {
             Ok((gone_g, to_c)) => {
-                let left_g = line.mass.grams() - gone_g;
+                let left_g: f64 = line.ingredient.leaves(line.mass.grams()).map(|(_, grams)| grams).sum();
                 boiled.push(told(
                     Some(at),
                     &name,
@@ -84,29 +62,6 @@ pub fn boil_lines(lines: &mut [WeighedLine], written: &[Line]) -> (Vec<BoiledDow
         }
     }
     (boiled, faults)
-}
-
-/// A formula whose boiling is done, as it stands in the bowl: what is boiled off each line stays off it, and what comes in now
-/// is not boiled with it.
-///
-/// # Arguments
-/// * `lines`: its lines as they were boiled.
-pub fn settled(document: &FormulaDocument, lines: &[WeighedLine]) -> FormulaDocument {
-    /// Less than this is left of water alone: it is written as the drop it is.
-    const LEAST: f64 = 0.05;
-    let mut settled = document.clone();
-    let whole = settled.process.boiled.take().is_some();
-    for (own, line) in settled.lines.iter_mut().zip(lines) {
-        let left = 1.0 - line.ingredient.steam;
-        own.boiled = (LEAST..1.0).contains(&left).then_some(BoilTo::Share { of_weight: left });
-        if left < LEAST {
-            own.amount = format!("{} g", hundredths(left.max(0.0) * line.mass.grams()));
-        }
-        if whole {
-            own.cook_c = line.cook_c.map(CookTemperature::from_celsius);
-        }
-    }
-    settled
 }
 
 /// Boils some lines as one: grams that have gone, and how hot it is then, °C.

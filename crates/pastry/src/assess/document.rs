@@ -7,7 +7,7 @@ use crate::format;
 use crate::formula::process::GroupCooks;
 use crate::formula::{Air, Family, Fault, Formula, Line, Process, Rules, WeighedLine};
 use crate::ingredient::IngredientDocument;
-use crate::ingredient::key::MADE;
+use crate::ingredient::key::named_in;
 use crate::job::kind::Job;
 use crate::rheology::{Grid, History, Options};
 use crate::units::kitchen::Measures;
@@ -187,7 +187,7 @@ impl FormulaDocument {
 
     /// Keys of the components its lines name, without what stands before them.
     pub fn made_here(&self) -> impl Iterator<Item = &str> {
-        self.lines.iter().filter_map(|line| line.ingredient.strip_prefix(MADE))
+        self.lines.iter().filter_map(|line| named_in(&line.ingredient))
     }
 
     /// Faults of everything but the lines: format, texts, geometry, a history the job cannot have.

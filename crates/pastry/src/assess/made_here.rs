@@ -1,14 +1,14 @@
 //! Components as ingredients: a document that others name becomes something on the shelf, with all that it comes down to.
 
-use crate::assess::boiled::weighed;
 use crate::assess::document::{BroughtComponent, FormulaDocument};
+use crate::assess::prepared::weighed;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::egg_heat::{EggKind, safe};
 use crate::formula::keeping::{RAW_EGG_DAYS, cold_days};
 use crate::formula::line::flat;
 use crate::formula::{Mixture, WeighedLine};
 use crate::ingredient::composition::FATS;
-use crate::ingredient::key::{MADE, component_of};
+use crate::ingredient::key::{BESIDE, MADE, held, named_in};
 use crate::ingredient::made::DEEPEST;
 use crate::ingredient::shelf::NotMade;
 use crate::ingredient::weights::{HouseholdWeight, HouseholdWeights};
@@ -96,7 +96,7 @@ pub fn circle(key: &str, document: &FormulaDocument, documents: &Documents) -> V
         .iter()
         .enumerate()
         .filter_map(|(at, line)| {
-            let path = through(line.ingredient.strip_prefix(MADE)?)?;
+            let path = through(named_in(&line.ingredient)?)?;
             let name = document.called();
             let names = std::iter::once(name).chain(path.iter().map(|own| own.called())).chain([name]);
             let why = of_itself(name, names.collect());
@@ -116,7 +116,7 @@ fn of_itself(name: &str, circle: Vec<&str>) -> NotMade {
 }
 
 fn resolve<'a>(shelf: &mut Shelf, documents: &Documents<'a>, named: &'a str, path: &mut Vec<&'a str>) {
-    if shelf.knows(named) {
+    if shelf.knows(&format!("{MADE}{named}")) {
         return;
     }
     let Some(document) = documents.get(named) else { return };
@@ -124,7 +124,7 @@ fn resolve<'a>(shelf: &mut Shelf, documents: &Documents<'a>, named: &'a str, pat
     if let Some(at) = path.iter().position(|own| *own == named) {
         let names = path[at..].iter().map(|own| called(own)).chain([document.called()]);
         let why = of_itself(document.called(), names.collect());
-        shelf.put(named, Err(why));
+        put(shelf, named, [Err(why.clone()), Err(why)]);
         return;
     }
     if path.len() > 2 * DEEPEST {
@@ -137,16 +137,22 @@ fn resolve<'a>(shelf: &mut Shelf, documents: &Documents<'a>, named: &'a str, pat
         }
     }
     path.pop();
-    let made = made(named, document, shelf).map(Arc::new);
-    shelf.put(named, made);
+    let made = made(named, document, shelf);
+    put(shelf, named, made);
 }
 
-/// A component as an ingredient, from a shelf on which all stands that it names.
-fn made(named: &str, document: &FormulaDocument, shelf: &Shelf) -> Result<Ingredient, NotMade> {
+fn put(shelf: &mut Shelf, named: &str, made: [Result<Arc<Ingredient>, NotMade>; 2]) {
+    for (before, made) in [MADE, BESIDE].into_iter().zip(made) {
+        shelf.put(format!("{before}{named}"), made);
+    }
+}
+
+/// A component as an ingredient, from a shelf on which all stands that it names; and what comes beside it, where it is
+/// strained.
+fn made(named: &str, document: &FormulaDocument, shelf: &Shelf) -> [Result<Arc<Ingredient>, NotMade>; 2] {
     let name = document.called();
     let amiss = |faults: Vec<Fault>| {
-        let first = faults.into_iter().next();
-        match first {
+        let why = match faults.into_iter().next() {
             // What is wrong deeper down is told as it is.
             Some(Fault {
                 code: code @ (FaultCode::MadeOfItself | FaultCode::TooDeep | FaultCode::ComponentAmiss),
@@ -160,38 +166,68 @@ fn made(named: &str, document: &FormulaDocument, shelf: &Shelf) -> Result<Ingred
             None => {
                 NotMade { code: FaultCode::ComponentAmiss, words: format!("{name} cannot be worked out") }
             }
-        }
+        };
+        [Err(why.clone()), Err(why)]
     };
     let faults = document.faults();
     if !faults.is_empty() {
-        return Err(amiss(faults));
+        return amiss(faults);
     }
-    let shelf = shelf.bringing(&document.ingredients).map_err(amiss)?;
-    let (lines, _) = weighed(document, &shelf).map_err(amiss)?;
-    let levels = 1 + lines
-        .iter()
-        .filter_map(|line| line.ingredient.made.as_ref())
-        .map(|made| made.levels)
-        .max()
-        .unwrap_or(0);
+    let weighed = match shelf.bringing(&document.ingredients).and_then(|shelf| weighed(document, &shelf)) {
+        Ok(weighed) => weighed,
+        Err(faults) => return amiss(faults),
+    };
+    let levels =
+        weighed.lines.iter().filter_map(|line| line.ingredient.made.as_ref()).map(|made| made.levels);
+    let levels = 1 + levels.max().unwrap_or(0);
     if levels > DEEPEST {
-        return Err(NotMade {
+        let why = NotMade {
             code: FaultCode::TooDeep,
             words: format!(
                 "{name} is {levels} components deep, and {DEEPEST} are followed: open one of those inside it"
             ),
-        });
+        };
+        return [Err(why.clone()), Err(why)];
     }
-    let options = document.options(&lines);
-    let mixture = Mixture::of(&lines);
-    let batch_g: f64 = flat(&lines).iter().map(|line| line.mass.grams()).sum();
-    let leaves = leaves(document, &lines, &options, batch_g);
+    let main =
+        Arc::new(of_lines(format!("{MADE}{named}"), name.to_owned(), document, &weighed.lines, levels));
+    let beside = match (&weighed.beside, document.process.strained) {
+        (Some(lines), Some(strained)) => {
+            let mut beside =
+                of_lines(format!("{BESIDE}{named}"), strained.beside_of(name), document, lines, levels);
+            if let Some(made) = beside.made.as_mut().map(Arc::make_mut) {
+                let per = main.made.as_ref().map_or(0.0, |own| own.batch_g) / made.batch_g.max(1e-9);
+                made.beside = Some((Arc::clone(&main), per));
+            }
+            Ok(Arc::new(beside))
+        }
+        _ => Err(NotMade {
+            code: FaultCode::MissingComponent,
+            words: format!("nothing is strained off {name} any more: take {name} itself, or pick another"),
+        }),
+    };
+    [Ok(main), beside]
+}
+
+/// What some lines of a component are as one ingredient.
+fn of_lines(
+    key: String,
+    name: String,
+    document: &FormulaDocument,
+    lines: &[WeighedLine],
+    levels: usize,
+) -> Ingredient {
+    let options = document.options(lines);
+    let mixture = Mixture::of(lines);
+    let grams = |lines: &[WeighedLine]| lines.iter().map(|line| line.mass.grams()).sum::<f64>();
+    let batch_g = grams(&flat(lines)).max(1e-9);
+    let steam_g: f64 = lines.iter().map(|line| line.ingredient.steam * line.mass.grams()).sum();
+    let leaves = leaves(document, lines, &options, batch_g);
     let raw = leaves.iter().any(|leaf| leaf.share > 0.0 && leaf.ingredient.flags.raw_egg);
-    let keeps = cold_days(document.family, &lines);
-    let (component, revision) = component_of(&format!("{MADE}{named}"))
-        .map_or((named.to_owned(), None), |(component, revision)| (component.to_owned(), revision));
+    let keeps = cold_days(document.family, lines);
+    let (component, revision) = named_in(&key).map_or(("", None), held);
     let made = Made {
-        component,
+        component: component.to_owned(),
         revision,
         word: document.family.word(),
         batch_g,
@@ -214,8 +250,10 @@ fn made(named: &str, document: &FormulaDocument, shelf: &Shelf) -> Result<Ingred
         cold_days: if raw { keeps.min(RAW_EGG_DAYS) } else { keeps },
         levels,
         broken: Vec::new(),
+        strained: ((grams(lines) - steam_g - batch_g) / batch_g).max(0.0),
+        beside: None,
     };
-    Ok(blend(format!("{MADE}{named}"), name.to_owned(), &mixture, made))
+    blend(key, name, &mixture, made)
 }
 
 /// All that the lines of a component come down to, each with the heat it has been through.
@@ -314,5 +352,6 @@ fn blend(id: String, name: String, mixture: &Mixture, made: Made) -> Ingredient 
         confidence: "worked out".to_owned(),
         made: Some(Arc::new(made)),
         steam: 0.0,
+        left: None,
     }
 }

@@ -1,6 +1,7 @@
 //! A line of something made here, opened: its own lines stand in its place, so that each of them can be changed.
 
 use crate::assess::document::FormulaDocument;
+use crate::assess::prepared::is_changed;
 use crate::assess::ready::Ready;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::{Line, WhipStage};
@@ -39,8 +40,10 @@ pub fn open(document: &FormulaDocument, at: usize, kitchen: &Shelf) -> Result<Op
         let message = format!("{name} is bought: nothing in it can be opened");
         return Err(vec![Fault::new("line", FaultCode::NothingInIt, message)]);
     };
-    if made.lines.iter().any(|own| own.ingredient.steam > 0.0) {
-        let message = format!("{name} is boiled down: change it on its own sheet, where that is told");
+    if line.ingredient.left.is_some() || made.lines.iter().any(|own| is_changed(&own.ingredient)) {
+        let message = format!(
+            "something is boiled or strained off {name}: change it on its own sheet, where that is told"
+        );
         return Err(vec![Fault::new("line", FaultCode::NothingInIt, message)]);
     }
     let mut opened = document.clone();

@@ -1,8 +1,10 @@
 //! A formula made ready to be asked: its shelf, its lines in grams, what was done to them. Everything that works a formula
 //! out begins here.
 
-use crate::assess::boiled::{BoiledDown, weighed};
+use crate::assess::boiled::BoiledDown;
 use crate::assess::document::FormulaDocument;
+use crate::assess::prepared::{Weighed, weighed};
+use crate::assess::strained::StrainedOff;
 use crate::fault::Fault;
 use crate::formula::{Mixture, WeighedLine, flat};
 use crate::ingredient::Shelf;
@@ -17,6 +19,8 @@ pub struct Ready {
     pub lines: Vec<WeighedLine>,
     /// What is boiled down of it.
     pub boiled: Vec<BoiledDown>,
+    /// What is strained off it, and taken out of it again.
+    pub strained: Vec<StrainedOff>,
     /// What was done to them.
     pub options: Options,
 }
@@ -28,9 +32,9 @@ impl Ready {
     /// Faults of what it brings; else of its lines, all of them.
     pub fn of(document: &FormulaDocument, kitchen: &Shelf) -> Result<Self, Vec<Fault>> {
         let shelf = document.shelf(kitchen)?;
-        let (lines, boiled) = weighed(document, &shelf)?;
+        let Weighed { lines, boiled, strained, .. } = weighed(document, &shelf)?;
         let options = document.options(&lines);
-        Ok(Ready { shelf, lines, boiled, options })
+        Ok(Ready { shelf, lines, boiled, strained, options })
     }
 
     /// The mixture of its lines.

@@ -36,7 +36,9 @@ impl Search<'_> {
         for (at, line) in self.lines.iter().enumerate() {
             let id = &line.ingredient.id;
             let rule = &self.document.lines[at].rule;
-            let Some(kind) = kin(id).filter(|_| !rule.locked && !rule.kept) else { continue };
+            let Some(kind) = kin(id).filter(|_| !self.document.lines[at].is_held() && !rule.kept) else {
+                continue;
+            };
             let rules = &self.document.rules;
             if rules.shares.iter().any(|share| share.of == *id)
                 || rules.ratios.iter().flatten().any(|key| key == id)
@@ -94,7 +96,7 @@ impl Search<'_> {
         let is_sheets = |line: &WeighedLine| line.ingredient.bloom > 0.0 && line.ingredient.made.is_none();
         let at = self.lines.iter().position(is_sheets)?;
         let (line, rule) = (&self.lines[at], &self.document.lines[at].rule);
-        if rule.locked || rule.kept {
+        if self.document.lines[at].is_held() || rule.kept {
             return None;
         }
         let agar = self.kitchen.find("agar")?;
@@ -129,8 +131,7 @@ impl Search<'_> {
         let (asked, start, batch) = (self.asked(), self.start(), self.batch());
         let mut found = Vec::new();
         for (at, line) in self.lines.iter().enumerate() {
-            let rule = &self.document.lines[at].rule;
-            if rule.locked || start[at] <= 0.0 || line.ingredient.is(Role::Egg) {
+            if self.document.lines[at].is_held() || start[at] <= 0.0 || line.ingredient.is(Role::Egg) {
                 continue;
             }
             let [least, most] = self.reach(line, &self.document.lines[at]);

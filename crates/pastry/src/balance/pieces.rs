@@ -51,7 +51,7 @@ impl Search<'_> {
     /// or a little less, the smallest change that does it.
     pub(super) fn whole(&self, problem: &Problem, solution: Solution) -> Solution {
         let counted: Vec<(usize, f64)> = (0..self.lines.len())
-            .filter(|at| !self.document.lines[*at].rule.locked)
+            .filter(|at| !self.document.lines[*at].is_held())
             .filter_map(|at| Some((at, self.piece(at)?.0)))
             .collect();
         if counted.is_empty() {

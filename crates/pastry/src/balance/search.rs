@@ -140,7 +140,7 @@ impl Search<'_> {
         if !self.document.rules.keep_total {
             return Some(grams);
         }
-        let free = |k: usize| k != at && !self.document.lines[k].rule.locked;
+        let free = |k: usize| k != at && !self.document.lines[k].is_held();
         let loose: f64 = (0..grams.len()).filter(|k| free(*k)).map(|k| start[k]).sum();
         let factor = (loose - (to - start[at])) / loose;
         if loose <= 0.0 || factor <= 0.0 {
@@ -211,7 +211,9 @@ impl Search<'_> {
         let mut rounded: Vec<f64> = (0..grams.len())
             .map(|at| {
                 let rule = &self.document.lines[at].rule;
-                if rule.locked || (grams[at] - start[at]).abs() < 0.004 * start[at].max(0.5) {
+                if self.document.lines[at].is_held()
+                    || (grams[at] - start[at]).abs() < 0.004 * start[at].max(0.5)
+                {
                     return start[at];
                 }
                 let (least, most) = (rule.least_g.unwrap_or(0.0), rule.most_g.unwrap_or(f64::INFINITY));
@@ -220,7 +222,7 @@ impl Search<'_> {
             .collect();
         let free = |at: &usize| {
             let rule = &self.document.lines[*at].rule;
-            rule.is_free() && (rounded[*at] - start[*at]).abs() > 1e-9
+            rule.is_free() && !self.document.lines[*at].by_taste && (rounded[*at] - start[*at]).abs() > 1e-9
         };
         if self.document.rules.keep_total
             && let Some(at) =
@@ -251,8 +253,8 @@ impl Search<'_> {
             .iter()
             .zip(&self.document.lines)
             .map(|(line, asked)| {
-                let (grams, rule) = (line.mass.grams().max(1e-6), &asked.rule);
-                let fixed = rule.locked || line.mass.grams() <= 0.0;
+                let grams = line.mass.grams().max(1e-6);
+                let fixed = asked.is_held() || line.mass.grams() <= 0.0;
                 let (least, most) = if fixed {
                     (grams, grams)
                 } else {

@@ -187,6 +187,7 @@ pub fn boil(document: &BoilDocument, kitchen: &Shelf) -> Result<BoilAnswer, Vec<
     // Over the ring is what was not boiled down yet.
     let mut formula = document.formula.clone();
     formula.process.boiled = None;
+    formula.process.strained = None;
     let ready = match Ready::of(&formula, kitchen) {
         Ok(ready) => ready,
         Err(more) => {
@@ -324,6 +325,7 @@ fn grains(formula: &FormulaDocument, to: BoilTo, kitchen: &Shelf) -> Option<Stri
     const ROOM_C: f64 = 20.0;
     let mut left = formula.clone();
     left.process.boiled = Some(to);
+    left.process.strained = None;
     let ready = Ready::of(&left, kitchen).ok()?;
     let mixture = ready.mixture();
     let prepared = Prepared::new(&mixture, left.family.traits().system, &ready.options);

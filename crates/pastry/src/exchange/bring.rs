@@ -2,7 +2,7 @@
 //! and its pieces need. One way for all.
 
 use crate::assess::{BroughtComponent, FormulaDocument};
-use crate::ingredient::key::{MADE, is_own};
+use crate::ingredient::key::{is_own, named_in};
 use crate::ingredient::{IngredientDocument, Shelf};
 use crate::order::OrderDocument;
 use crate::stack::{Known, StackDocument};
@@ -54,7 +54,7 @@ fn with_own(document: &FormulaDocument, shelf: &Shelf) -> FormulaDocument {
 /// A cake with every formula it names, and the own ingredients of its sponges and pieces.
 pub fn stack(document: &StackDocument, known: &Known) -> StackDocument {
     let named_by_bakes = document.bakes.iter().flat_map(|bake| &bake.lines);
-    let named_by_bakes = named_by_bakes.filter_map(|line| line.ingredient.strip_prefix(MADE));
+    let named_by_bakes = named_by_bakes.filter_map(|line| named_in(&line.ingredient));
     let mut keys: Vec<&str> = document.component_keys().into_iter().chain(named_by_bakes).collect();
     keys.sort_unstable();
     keys.dedup();

@@ -60,7 +60,8 @@ fn before(document: &FormulaDocument, ready: &Ready) -> Vec<Value> {
         let lines = own.lines.iter().map(|line| format!("{} g {}", limit_grams(line.mass_g), line.name));
         format!("{} Weigh for it: {}.", own.sentence, lines.collect::<Vec<_>>().join(", "))
     });
-    let boiled = ready.boiled.iter().map(|own| format!("{}.", own.sentence));
+    let strained = ready.strained.iter().map(|own| format!("{}.", own.sentence));
+    let boiled = strained.chain(ready.boiled.iter().map(|own| format!("{}.", own.sentence)));
     made.chain(boiled).map(|text| json!({ "@type": "HowToStep", "text": text })).collect()
 }
 

@@ -4,6 +4,7 @@ use crate::fault::{Fault, FaultCode};
 use crate::formula::boiled::BoilTo;
 use crate::formula::family::Family;
 use crate::formula::rules::LineRule;
+use crate::formula::strained::{Steeped, Strained};
 use crate::ingredient::item::Ingredient;
 use crate::ingredient::item::STEAM;
 use crate::ingredient::measure::{MeasureError, OwnWeights, Weighed, weigh};
@@ -42,9 +43,18 @@ pub struct Line {
     /// again.
     #[serde(default, skip_serializing_if = "is_false")]
     pub had_set: bool,
+    /// What is strained off it before it goes in, and before it is boiled.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub strained: Option<Strained>,
+    /// That it is only steeped in the rest and taken out again: coffee beans, tea, pods.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub steeped: Option<Steeped>,
     /// How far it is boiled down before it goes in.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub boiled: Option<BoilTo>,
+    /// That it is added by taste: shares and per cent are of the rest, and nothing moves it when ways are looked for.
+    #[serde(default, skip_serializing_if = "is_false")]
+    pub by_taste: bool,
     /// What it may do when ways are looked for.
     #[serde(default, skip_serializing_if = "LineRule::is_free")]
     pub rule: LineRule,
@@ -55,6 +65,11 @@ fn is_false(value: &bool) -> bool {
 }
 
 impl Line {
+    /// Whether nothing moves it when ways are looked for.
+    pub fn is_held(&self) -> bool {
+        self.rule.locked || self.by_taste
+    }
+
     /// A line of an ingredient with nothing special about it.
     pub fn new(ingredient: impl Into<String>, amount: impl Into<String>) -> Self {
         Line {
@@ -64,7 +79,10 @@ impl Line {
             piece_g: None,
             cook_c: None,
             had_set: false,
+            strained: None,
+            steeped: None,
             boiled: None,
+            by_taste: false,
             rule: LineRule::default(),
         }
     }
@@ -119,19 +137,19 @@ fn as_it_goes_in(ingredient: &Arc<Ingredient>, line: &Line) -> Arc<Ingredient> {
 
 /// Lines down to what is bought: a line of something made here is all that it comes down to.
 pub fn flat(lines: &[WeighedLine]) -> Cow<'_, [WeighedLine]> {
-    if lines.iter().all(|line| line.ingredient.made.is_none() && line.ingredient.steam <= 0.0) {
+    if lines.iter().all(|line| line.ingredient.inside().is_none() && line.ingredient.steam <= 0.0) {
         return Cow::Borrowed(lines);
     }
     let mut flat = Vec::with_capacity(lines.len() + 8);
     for line in lines {
-        match &line.ingredient.made {
+        match line.ingredient.inside() {
             None => flat.push(line.clone()),
-            Some(made) => flat.extend(made.leaves.iter().map(|leaf| WeighedLine {
+            Some(inside) => flat.extend(inside.iter().map(|leaf| WeighedLine {
                 ingredient: Arc::clone(&leaf.ingredient),
                 mass: Mass::from_grams(leaf.share * line.mass.grams()),
                 assumed: None,
                 cook_c: warmest(leaf.cook_c, line.cook_c),
-                within: true,
+                within: line.ingredient.made.is_some(),
             })),
         }
         if line.ingredient.steam > 0.0 {
@@ -247,9 +265,10 @@ impl Formula {
                 Read::Grams(_) => None,
             })
             .collect();
+        // What is added by taste stands beside the rest: nothing is a share of it.
         let grams = |of: Option<&str>| -> f64 {
             read.iter()
-                .filter(|(line, _, _)| of.is_none_or(|key| line.ingredient == key))
+                .filter(|(line, _, _)| of.map_or(!line.by_taste, |key| line.ingredient == key))
                 .filter_map(|(_, _, read)| match read {
                     Read::Grams(weighed) => Some(weighed.mass.grams()),
                     Read::Share(_) => None,
@@ -273,7 +292,8 @@ impl Formula {
                 Ok((base, format!("the {}", ingredient.name)))
             }
             None => {
-                let (fixed, sum) = (grams(None), shares.iter().map(|(_, p)| p).sum::<f64>());
+                let of_whole = shares.iter().filter(|(at, _)| !read[*at].0.by_taste);
+                let (fixed, sum) = (grams(None), of_whole.map(|(_, p)| p).sum::<f64>());
                 if sum >= 99.95 || fixed <= 0.0 {
                     let message = format!(
                         "the per cent add up to {sum:.0} % of the whole and nothing is weighed: write grams for at least one line"

@@ -2,6 +2,7 @@
 
 use crate::formula::boiled::BoilTo;
 use crate::formula::line::{WeighedLine, flat};
+use crate::formula::strained::Strained;
 use crate::ingredient::Part;
 use crate::units::{CookTemperature, Hours, Minutes, Overrun};
 use serde::{Deserialize, Serialize};
@@ -78,6 +79,9 @@ pub struct Process {
     /// Minutes held at that temperature: what makes egg safe below 71 °C.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub held_min: Option<Minutes>,
+    /// What is strained off when all of it is done, boiled down or not.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub strained: Option<Strained>,
     /// How far all of it is boiled down.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub boiled: Option<BoilTo>,

@@ -112,6 +112,7 @@ fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
                 confidence: text("confidence").to_owned(),
                 made: None,
                 steam: 0.0,
+                left: None,
             })
         })
         .collect()

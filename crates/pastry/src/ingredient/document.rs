@@ -348,6 +348,7 @@ impl IngredientDocument {
             confidence: "your own".to_owned(),
             made: None,
             steam: 0.0,
+            left: None,
         })
     }
 }

@@ -91,6 +91,8 @@ pub struct Ingredient {
     pub made: Option<Arc<Made>>,
     /// Water that is boiled off it before it goes in, g of each gram that is weighed.
     pub steam: f64,
+    /// What of it goes in when part of it is strained off: shares of what is weighed.
+    pub left: Option<Arc<Vec<Leaf>>>,
 }
 
 impl Ingredient {
@@ -142,15 +144,19 @@ pub struct Made {
     pub levels: usize,
     /// What had set in it before it went in, in words: it holds nothing any more. Empty when nothing had.
     pub broken: Vec<&'static str>,
+    /// How much of what is weighed for it is strained off, g of each gram of it.
+    pub strained: f64,
+    /// Of what only comes beside something made: that, and grams of it that come with a gram of this.
+    pub beside: Option<(Arc<Ingredient>, f64)>,
 }
 
 impl Ingredient {
     /// What it comes down to, with grams of each in `grams` of it: itself, when it is bought; and what boils off it, less
     /// than nothing of water.
     pub fn leaves(&self, grams: f64) -> impl Iterator<Item = (&Ingredient, f64)> {
-        let made = self.made.as_ref();
-        let of_it = made.into_iter().flat_map(|made| &made.leaves);
-        let bought = made.is_none().then_some((self, grams));
+        let inside = self.inside();
+        let of_it = inside.into_iter().flatten();
+        let bought = inside.is_none().then_some((self, grams));
         let steam = (self.steam > 0.0).then(|| (STEAM.as_ref(), -self.steam * grams));
         bought
             .into_iter()
@@ -158,15 +164,41 @@ impl Ingredient {
             .chain(steam)
     }
 
+    /// What goes in when it is not the ingredient itself: what it comes down to, or what is left of it.
+    pub fn inside(&self) -> Option<&[Leaf]> {
+        let made = self.made.as_ref().map(|made| made.leaves.as_slice());
+        self.left.as_ref().map(|left| left.as_slice()).or(made)
+    }
+
+    /// What is made when this is needed: itself, or what it comes beside; and grams of that for each gram of this.
+    pub fn batch(&self) -> Option<(&Made, f64)> {
+        let made = self.made.as_deref()?;
+        match &made.beside {
+            None => Some((made, 1.0)),
+            Some((main, per)) => Some((main.made.as_deref()?, *per)),
+        }
+    }
+
+    /// Whether two are of one batch, whatever was done to each on its way in.
+    pub fn same_batch(&self, other: &Ingredient) -> bool {
+        match (self.batch(), other.batch()) {
+            (Some((one, _)), Some((two, _))) => {
+                (&one.component, one.revision) == (&two.component, two.revision) && one.lines == two.lines
+            }
+            _ => false,
+        }
+    }
+
     /// What a kilogram costs by what a kilogram of each thing that is bought costs; none where a price is missing.
     pub fn price_per_kg(&self, price: &dyn Fn(&Ingredient) -> Option<f64>) -> Option<f64> {
         match &self.made {
             None => price(self),
+            // What is boiled or strained off was bought too.
             Some(made) => made
-                .leaves
+                .lines
                 .iter()
-                .filter(|leaf| leaf.share > 0.0)
-                .map(|leaf| Some(leaf.share * price(&leaf.ingredient)?))
+                .filter(|line| line.share > 0.0)
+                .map(|line| Some(line.share * line.ingredient.price_per_kg(price)?))
                 .sum(),
         }
     }
@@ -198,5 +230,6 @@ pub static STEAM: LazyLock<Arc<Ingredient>> = LazyLock::new(|| {
         confidence: "high".to_owned(),
         made: None,
         steam: 0.0,
+        left: None,
     })
 });

@@ -12,15 +12,27 @@ pub fn is_own(key: &str) -> bool {
 /// is held at.
 pub const MADE: &str = "made-";
 
+/// What the key of that begins with which comes beside something made here: the syrup its fruit was drained of.
+pub const BESIDE: &str = "beside-";
+
+/// What a key names of what is made here: a component, with `@` and the revision it is held at. None for what is bought.
+pub fn named_in(key: &str) -> Option<&str> {
+    key.strip_prefix(MADE).or_else(|| key.strip_prefix(BESIDE))
+}
+
 /// The component a key names, and the revision it is held at; none when it is not that of something made here.
 pub fn component_of(key: &str) -> Option<(&str, Option<i64>)> {
-    let named = key.strip_prefix(MADE)?;
+    named_in(key).map(held)
+}
+
+/// What is named of what is made here: the component, and the revision it is held at.
+pub fn held(named: &str) -> (&str, Option<i64>) {
     match named.split_once('@') {
-        None => Some((named, None)),
+        None => (named, None),
         // A revision that is no number is part of a key that nothing has.
         Some((component, revision)) => match revision.parse() {
-            Ok(revision) => Some((component, Some(revision))),
-            Err(_) => Some((named, None)),
+            Ok(revision) => (component, Some(revision)),
+            Err(_) => (named, None),
         },
     }
 }
@@ -59,6 +71,7 @@ mod tests {
             assert_eq!(component_of(&made_key(component, revision)), Some((component, revision)));
         }
         assert_eq!(component_of("made-daily@x"), Some(("daily@x", None)));
+        assert_eq!(component_of("beside-daily@3"), Some(("daily", Some(3))));
         assert_eq!(component_of("own-daily"), None);
     }
 

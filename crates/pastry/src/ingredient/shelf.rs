@@ -4,7 +4,7 @@ use crate::fault::{Fault, FaultCode};
 use crate::ingredient::catalogue::{catalogue, find};
 use crate::ingredient::document::IngredientDocument;
 use crate::ingredient::item::Ingredient;
-use crate::ingredient::key::MADE;
+use crate::ingredient::key::named_in;
 use std::collections::BTreeMap;
 use std::sync::Arc;
 
@@ -20,7 +20,7 @@ struct Own {
 #[derive(Debug, Clone, Default)]
 pub struct Shelf {
     own: BTreeMap<String, Own>,
-    /// What is made here, by its key without [`MADE`]; or why it cannot be had.
+    /// What is made here and what comes beside it, by its key; or why it cannot be had.
     made: BTreeMap<String, Result<Arc<Ingredient>, NotMade>>,
 }
 
@@ -78,28 +78,27 @@ impl Shelf {
 
     /// The ingredient with this key.
     pub fn find(&self, id: &str) -> Option<&Arc<Ingredient>> {
-        find(id).or_else(|| match id.strip_prefix(MADE) {
-            Some(named) => self.made.get(named)?.as_ref().ok(),
+        find(id).or_else(|| match named_in(id) {
+            Some(_) => self.made.get(id)?.as_ref().ok(),
             None => Some(&self.own.get(id)?.ingredient),
         })
     }
 
-    /// Puts something made here on it, or why it cannot be had, by its key without [`MADE`]; of two with one key the first
-    /// stays.
-    pub fn put(&mut self, named: &str, made: Result<Arc<Ingredient>, NotMade>) {
-        self.made.entry(named.to_owned()).or_insert(made);
+    /// Puts something made here on it, or why it cannot be had; of two with one key the first stays.
+    pub fn put(&mut self, key: String, made: Result<Arc<Ingredient>, NotMade>) {
+        self.made.entry(key).or_insert(made);
     }
 
     /// Whether it is known of something made here if it can be had.
-    pub fn knows(&self, named: &str) -> bool {
-        self.made.contains_key(named)
+    pub fn knows(&self, key: &str) -> bool {
+        self.made.contains_key(key)
     }
 
     /// Why there is no ingredient with this key, and what to do.
     pub fn why_not(&self, id: &str) -> NotMade {
         let words = |words: String, code: FaultCode| NotMade { code, words };
         let shown: String = id.chars().take(60).collect();
-        match id.strip_prefix(MADE).map(|named| self.made.get(named)) {
+        match named_in(id).map(|_| self.made.get(id)) {
             Some(Some(Err(why))) => why.clone(),
             Some(_) => words(
                 "what was made here for this line is not in this kitchen: pick another formula, or open the file that brings it"

@@ -104,7 +104,7 @@ pub fn batches(
         .iter()
         .map(|(batch, own)| {
             let mass_g = batch_g(batch.to_make_g);
-            (Arc::clone(own), MadeFor { name: "the cakes".to_owned(), mass_g })
+            (Arc::clone(own), MadeFor { name: "the cakes".to_owned(), mass_g, beside: None })
         })
         .collect();
     let takes: Vec<Takes> = alone
@@ -127,6 +127,9 @@ fn inside(of: &[&[WeighedLine]]) -> Vec<Arc<Ingredient>> {
     fn add(ingredient: &Arc<Ingredient>, all: &mut Vec<Arc<Ingredient>>) {
         let Some(made) = ingredient.made.as_ref().filter(|_| !all.contains(ingredient)) else { return };
         all.push(Arc::clone(ingredient));
+        if let Some((main, _)) = &made.beside {
+            add(main, all);
+        }
         made.lines.iter().for_each(|inner| add(&inner.ingredient, all));
     }
     let mut all = Vec::new();
@@ -153,7 +156,7 @@ fn made_before(
     makings: &[Makings],
     price: &dyn Fn(&Ingredient) -> Option<f64>,
 ) -> Batch {
-    let on_cakes = shared.iter().position(|(_, of)| *of == own.of).map(|at| shared.remove(at).0);
+    let on_cakes = shared.iter().position(|(_, of)| of.same_batch(&own.of)).map(|at| shared.remove(at).0);
     let cream = makings.iter().find_map(|makings| makings.cream(Some(&own.key)));
     let tint = cream.map_or_else(String::new, |cream| cream.tint.clone());
     let allergens = allergens_of(own.weighed.iter().map(|(line, _)| line));

@@ -2,8 +2,8 @@
 
 use crate::assess::Ready;
 use crate::assess::answer::{Assessment, assess_from};
-use crate::assess::boiled::settled;
 use crate::assess::document::FormulaDocument;
+use crate::assess::prepared::settled;
 use crate::balance::edges::{Asked, Edges};
 use crate::fault::{Fault, FaultCode};
 use crate::formula::Line;
@@ -192,7 +192,9 @@ impl Bowl {
     pub fn document_with(&self, ingredient: &Ingredient, grams: f64) -> FormulaDocument {
         let mut document = self.document.clone();
         // What is put in now is not boiled down with what was.
-        let same = |line: &Line| line.ingredient == ingredient.id && line.boiled.is_none();
+        let same = |line: &Line| {
+            line.ingredient == ingredient.id && line.boiled.is_none() && line.strained.is_none()
+        };
         match document.lines.iter().position(same) {
             Some(at) => {
                 let to = self.lines[at].mass.grams() + on_a_scale(grams);

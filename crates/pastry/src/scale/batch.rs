@@ -217,11 +217,14 @@ fn at_factor(
 ) -> (FormulaDocument, Vec<ScaledLine>) {
     let mut document = ask.document.clone();
     document.process.boiled = document.process.boiled.map(|to| to.of_times(factor));
+    document.process.strained = document.process.strained.map(|own| own.of_times(factor));
     let mut grams = Vec::with_capacity(lines.len());
     for (at, line) in lines.iter().enumerate() {
         let exact = factor * line.mass.grams();
         let own = &mut document.lines[at];
         own.boiled = own.boiled.map(|to| to.of_times(factor));
+        own.strained = own.strained.map(|strained| strained.of_times(factor));
+        own.steeped = own.steeped.map(|steeped| steeped.of_times(factor));
         own.rule.least_g = own.rule.least_g.map(|g| (g * factor).min(1e6));
         own.rule.most_g = own.rule.most_g.map(|g| (g * factor).min(1e6));
         // A whole number of pieces weighs what it weighs.

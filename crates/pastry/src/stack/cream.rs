@@ -1,13 +1,13 @@
 //! What the places of a cake are made of, looked up and made ready to be asked.
 
-use crate::assess::boiled::boil_lines;
 use crate::assess::made_here::bringing;
+use crate::assess::prepared::{Weighed, prepare_lines};
 use crate::assess::{BroughtComponent, FormulaDocument, Ready};
 use crate::fault::{Fault, FaultCode};
 use crate::formula::tint::{baked_tint, tint};
 use crate::formula::{Formula, Mixture, System, WeighedLine, totals};
 use crate::ingredient::diet::{Diet, diet};
-use crate::ingredient::key::MADE;
+use crate::ingredient::key::named_in;
 use crate::ingredient::{PhaseShares, Shelf};
 use crate::job::duty::Judged;
 use crate::job::duty::MapAxis;
@@ -173,12 +173,12 @@ impl Baked {
                 measures: bake.measures,
                 percent_of: None,
             };
-            let mut lines = formula.weigh(shelf)?;
-            let (_, faults) = boil_lines(&mut lines, &bake.lines);
+            let mut weighed = Weighed { lines: formula.weigh(shelf)?, ..Weighed::default() };
+            let faults = prepare_lines(&mut weighed, &bake.lines);
             if !faults.is_empty() {
                 return Err(faults);
             }
-            lines
+            weighed.lines
         };
         let totals = totals(&lines);
         Ok(Baked {
@@ -230,7 +230,7 @@ impl Makings {
         let shelf = document.components.iter().fold(shelf, whole);
         let straight = document.component_keys();
         let of_bakes = document.bakes.iter().flat_map(|bake| &bake.lines);
-        let of_bakes = of_bakes.filter_map(|line| line.ingredient.strip_prefix(MADE));
+        let of_bakes = of_bakes.filter_map(|line| named_in(&line.ingredient));
         let mut asked: Vec<String> = straight.iter().copied().chain(of_bakes).map(str::to_owned).collect();
         let mut creams = HashMap::new();
         while let Some(key) = asked.pop() {

@@ -114,7 +114,7 @@ pub(super) fn kept(search: &Search, before: &Before, order: &[Goal], stand_ins: 
 
 /// Amounts brought to a batch as large as it was: what is not locked makes up the weight.
 fn as_much(mut grams: Vec<f64>, batch_g: f64, search: &Search) -> Vec<f64> {
-    let locked = |at: &usize| search.document.lines[*at].rule.locked;
+    let locked = |at: &usize| search.document.lines[*at].is_held();
     let held: f64 = (0..grams.len()).filter(locked).map(|at| grams[at]).sum();
     let free: f64 = grams.iter().sum::<f64>() - held;
     if free > 0.0 && batch_g > held {

@@ -58,6 +58,7 @@ mod stack_stands;
 mod stack_steps;
 mod stack_trade;
 mod starts;
+mod strained;
 mod support;
 mod swap;
 mod tables;

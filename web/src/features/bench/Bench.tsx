@@ -22,7 +22,7 @@ import { pointAt } from './point'
 import { OnTheBench } from './inHand'
 import { MadeFirst } from './MadeFirst'
 import { FORMULA, usePrediction, useWays } from './queries'
-import { countRules, RulesSheet } from './RulesSheet'
+import { countRules } from './rules'
 import { Title } from './Title'
 import { LETTERS, useSlow, useTrying } from './useTrying'
 import { useBrought } from './useBrought'
@@ -32,6 +32,7 @@ import { WindowMap } from './WindowMap'
 import { useTitle } from '../../lib/hooks'
 
 /** Fetched when it is first needed. */
+const RulesSheet = lazy(async () => ({ default: (await import('./RulesSheet')).RulesSheet }))
 const Reaches = lazy(async () => ({ default: (await import('./Reaches')).Reaches }))
 
 interface BenchProps {
@@ -251,7 +252,14 @@ export function Bench({ opened, onBorn }: BenchProps) {
           </section>
         </div>
         {limiting && (
-          <RulesSheet document={document} entries={entries} edit={edit} onClose={() => setLimiting(false)} />
+          <Suspense fallback={null}>
+            <RulesSheet
+              document={document}
+              entries={entries}
+              edit={edit}
+              onClose={() => setLimiting(false)}
+            />
+          </Suspense>
         )}
       </div>
     </OnTheBench>

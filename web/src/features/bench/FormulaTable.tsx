@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { lazy, Suspense, useCallback, useMemo, useRef, useState } from 'react'
 import { useMutation } from '@tanstack/react-query'
 import { faultWords } from '../../api/ask'
 import { answer as answered, api } from '../../api/client'
@@ -13,15 +13,18 @@ import type { View } from './lineGrid'
 import { LineRow } from './LineRow'
 import type { MadeActions } from './LineRow'
 import { useReorder } from './useReorder'
-import { WeightSheet } from './WeightSheet'
 import { Select } from '../../ui/Select'
 import { useWords } from '../../lib/words'
+import { withTaken } from './taken'
 import { componentOf, madeEntries, madeKey } from '../../lib/madeHere'
 import { useComponents } from '../library/queries'
 
 const NONE: ComponentSummary[] = []
 
 const HEAD: Record<View, string> = { brings: 'Brings', spoons: 'In spoons', percent: 'Per cent' }
+
+const WeightSheet = lazy(async () => ({ default: (await import('./WeightSheet')).WeightSheet }))
+const TakenOff = lazy(async () => ({ default: (await import('./TakenOff')).TakenOff }))
 
 interface FormulaTableProps {
   document: BenchDocument
@@ -58,13 +61,16 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
       newest: kept.find((each) => each.id === made.component)?.revision ?? null,
       held: made.version !== null,
       onHold: (version) =>
-        edit((d) => editLine(d, line.key, (l) => ({ ...l, ingredient: madeKey(made.component, version) }))),
+        edit((d) =>
+          editLine(d, line.key, (l) => ({ ...l, ingredient: madeKey(made.component, version, made.beside) })),
+        ),
       onOpen: () => opening.mutate(at),
       onHadSet: () => edit((d) => editLine(d, line.key, hadSetOrNot)),
     }
   }
   const [view, setView] = useState<View>('brings')
   const [weighing, setWeighing] = useState<BenchLine | null>(null)
+  const [taking, setTaking] = useState<BenchLine | null>(null)
   const body = useRef<HTMLUListElement>(null)
   const reorder = useReorder(body, (key, to) => edit((d) => moveLine(d, key, to), `move-${key}`), settle)
 
@@ -122,6 +128,8 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
             onMove={(by) => edit((d) => moveLine(d, line.key, at + by))}
             onRemove={() => edit((d) => ({ ...d, lines: d.lines.filter((l) => l.key !== line.key) }))}
             onWeigh={() => setWeighing(line)}
+            onTakeOff={() => setTaking(line)}
+            onTaste={() => edit((d) => editLine(d, line.key, byTasteOrNot))}
             onLock={() => edit((d) => editLine(d, line.key, lockedOrFree))}
             onLimits={onLimits}
             made={madeOf(line, at)}
@@ -204,16 +212,33 @@ export function FormulaTable({ document, answer, faults, edit, settle, then, onL
           The pantry cannot be read: {pantry.error?.message}
         </p>
       )}
+      {taking && (
+        <Suspense fallback={null}>
+          <TakenOff
+            name={byId.get(taking.ingredient)?.name ?? taking.ingredient}
+            line={document.lines.find((line) => line.key === taking.key) ?? taking}
+            onClose={() => setTaking(null)}
+            onTaken={(taken) => edit((d) => editLine(d, taking.key, (l) => withTaken(l, taken)))}
+          />
+        </Suspense>
+      )}
       {weighing && (
-        <WeightSheet
-          entry={byId.get(weighing.ingredient)}
-          line={document.lines.find((line) => line.key === weighing.key) ?? weighing}
-          onClose={() => setWeighing(null)}
-          onLine={(change) => edit((d) => editLine(d, weighing.key, change))}
-        />
+        <Suspense fallback={null}>
+          <WeightSheet
+            entry={byId.get(weighing.ingredient)}
+            line={document.lines.find((line) => line.key === weighing.key) ?? weighing}
+            onClose={() => setWeighing(null)}
+            onLine={(change) => edit((d) => editLine(d, weighing.key, change))}
+          />
+        </Suspense>
       )}
     </div>
   )
+}
+
+function byTasteOrNot(line: BenchLine): BenchLine {
+  const { by_taste, ...bare } = line
+  return by_taste ? bare : { ...bare, by_taste: true }
 }
 
 function hadSetOrNot(line: BenchLine): BenchLine {

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import type { IngredientEntry } from '../../api/client'
 import { useIngredients } from '../../lib/ingredients'
-import { madeEntry, madeKey, madeOf } from '../../lib/madeHere'
+import { entriesOf, madeOf } from '../../lib/madeHere'
 import { matches, useComponents } from '../library/queries'
 import { useOnTheBench } from './inHand'
 import { Bowl } from '../../ui/Bowl'
@@ -42,15 +42,17 @@ function useMadeHere(wanted: string): Offer[] {
   return all
     .filter((each) => !each.archived && matches(each, wanted))
     .slice(0, MOST_MADE)
-    .map((each) => ({
-      entry: madeEntry(madeKey(each.id), each.name, each.family_word),
-      made: true,
-      barred: !barred.has(each.id)
-        ? null
-        : each.id === onBench
-          ? 'this very formula'
-          : 'has this one in it already',
-    }))
+    .flatMap((each) =>
+      entriesOf(each).map((entry) => ({
+        entry,
+        made: true,
+        barred: !barred.has(each.id)
+          ? null
+          : each.id === onBench
+            ? 'this very formula'
+            : 'has this one in it already',
+      })),
+    )
 }
 
 /** Entries that have every word typed in one of their names; names that begin with them first. */

@@ -9,6 +9,7 @@ import type { View } from './lineGrid'
 import { nudged } from './document'
 import { IngredientPicker } from './IngredientPicker'
 import { MadeLine } from './MadeLine'
+import { takenWords } from './taken'
 
 interface LineRowProps {
   line: BenchLine
@@ -28,6 +29,8 @@ interface LineRowProps {
   onMove: (by: number) => void
   onRemove: () => void
   onWeigh: () => void
+  onTakeOff: () => void
+  onTaste: () => void
   onLock: () => void
   onLimits: () => void
   /** Of something made here: what can be done with it. */
@@ -54,6 +57,7 @@ export function LineRow(props: LineRowProps) {
   const { line, entry, answer, full, faults, first, last, view, lifted, made } = props
   const name = entry?.name ?? answer?.name ?? (made ? 'Made here' : line.ingredient)
   const fault = faults[0]
+  const taken = takenWords(line)
   const step = (by: number) => {
     const next = nudged(line.amount, by)
     if (next !== null) props.onAmount(next)
@@ -152,6 +156,19 @@ export function LineRow(props: LineRowProps) {
               <DropdownMenu.Item className={item} onSelect={props.onWeigh}>
                 Cup, piece, heat…
               </DropdownMenu.Item>
+              <DropdownMenu.Item className={item} onSelect={props.onTakeOff}>
+                Strain, steep, boil down…
+              </DropdownMenu.Item>
+              <DropdownMenu.CheckboxItem
+                className={item}
+                checked={line.by_taste === true}
+                onSelect={props.onTaste}
+              >
+                <span className="w-5">
+                  <DropdownMenu.ItemIndicator>✓</DropdownMenu.ItemIndicator>
+                </span>
+                Added by taste
+              </DropdownMenu.CheckboxItem>
               <DropdownMenu.Item className={item} onSelect={props.onLock}>
                 {line.rule?.locked ? 'Let it move' : 'Leave as it is'}
               </DropdownMenu.Item>
@@ -196,6 +213,7 @@ export function LineRow(props: LineRowProps) {
         </DropdownMenu.Root>
       </div>
       <MadeLine line={line} answer={answer} kept={props.kept} />
+      {taken && <p className="-mt-0.5 pb-1 pl-5 text-small leading-tight text-ink2">{taken}</p>}
       <Bounds line={line} then={props.then} />
       {fault ? (
         <p id={`fault-${line.key}`} role="alert" className="pb-1.5 pl-5 text-note text-hot">

@@ -1,3 +1,4 @@
+import { lazy, Suspense, useState } from 'react'
 import type { ReactNode } from 'react'
 import type { Assessment, Fault, Process } from '../../api/client'
 import { useFamily } from '../../lib/families'
@@ -5,6 +6,9 @@ import { NumberField } from '../../ui/NumberField'
 import type { BenchDocument } from './document'
 import { Select } from '../../ui/Select'
 import { useWords } from '../../lib/words'
+import { withTakenOff } from './taken'
+
+const TakenOff = lazy(async () => ({ default: (await import('./TakenOff')).TakenOff }))
 
 interface ProcessFieldsProps {
   document: BenchDocument
@@ -20,8 +24,8 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
   const words = useWords()
   const set = (change: Partial<Process>) => edit((d) => ({ ...d, process: { ...d.process, ...change } }))
   const used = answer?.process
-  const boiled = (answer?.boiled.length ?? 0) > 0
-  if (!family || (family.settings.length === 0 && !family.poured && !boiled)) return null
+  const [taking, setTaking] = useState(false)
+  if (!family) return null
   const fault = (field: string) => faults.find((each) => each.field === field)?.message
   const has = (setting: (typeof family.settings)[number]) => family.settings.includes(setting)
   const pour = document.work.pour_temperature_c
@@ -148,8 +152,25 @@ export function ProcessFields({ document, answer, faults, edit }: ProcessFieldsP
           />
         </Part>
       )}
-      {answer?.boiled.map((each) => (
-        <p key={each.line ?? 'whole'} className="w-full text-small text-ink2">
+      <button
+        type="button"
+        className="rounded-md px-1.5 font-[640] text-rim underline pointer-coarse:min-h-11"
+        onClick={() => setTaking(true)}
+      >
+        Strain or boil it down
+      </button>
+      {taking && (
+        <Suspense fallback={null}>
+          <TakenOff
+            name={document.name || family.word}
+            process={document.process}
+            onClose={() => setTaking(false)}
+            onTaken={(taken) => edit((d) => ({ ...d, process: withTakenOff(d.process, taken) }))}
+          />
+        </Suspense>
+      )}
+      {[...(answer?.strained ?? []), ...(answer?.boiled ?? [])].map((each) => (
+        <p key={each.sentence} className="w-full text-small text-ink2">
           {each.sentence}.
         </p>
       ))}

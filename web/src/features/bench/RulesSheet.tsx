@@ -3,6 +3,7 @@ import type { IngredientEntry } from '../../api/client'
 import { numberOrNull } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
+import { countRules } from './rules'
 import type { BenchDocument, BenchLine } from './document'
 import { Select } from '../../ui/Select'
 
@@ -14,32 +15,6 @@ interface RulesSheetProps {
   entries: Map<string, IngredientEntry>
   edit: (change: (document: BenchDocument) => BenchDocument, tag?: string) => void
   onClose: () => void
-}
-
-/** How many rules a formula has. */
-export function countRules(document: BenchDocument): number {
-  const rules = document.rules ?? {}
-  const lines = document.lines.filter((line) => isBound(line)).length
-  return (
-    lines +
-    Number(rules.keep_total ?? false) +
-    Number(rules.whole_pieces ?? false) +
-    (rules.shares?.length ?? 0) +
-    (rules.ratios?.length ?? 0)
-  )
-}
-
-/** Whether a line may not move freely. */
-export function isBound(line: BenchLine): boolean {
-  const { rule } = line
-  return (
-    !!rule &&
-    (rule.locked === true ||
-      rule.kept === true ||
-      rule.least_g != null ||
-      rule.most_g != null ||
-      rule.pack_g != null)
-  )
 }
 
 const SIDES = { least_g: 'At least', most_g: 'At most', pack_g: 'In packs of' } as const

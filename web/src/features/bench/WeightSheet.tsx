@@ -23,8 +23,6 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
   const [density, setDensity] = useState(line.density_g_per_ml?.toString() ?? '')
   const [piece, setPiece] = useState(line.piece_g?.toString() ?? '')
   const [cook, setCook] = useState(line.cook_c?.toString() ?? '')
-  const { boiled } = line
-  const [left, setLeft] = useState(boiled?.to === 'share' ? String(100 * boiled.of_weight) : '')
   const [remember, setRemember] = useState(true)
   const keep = useMutation({
     mutationFn: ({ key, values }: { key: string; values: KitchenValues }) => saveValues(key, values),
@@ -35,9 +33,7 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
   const badDensity = d === undefined || (d !== null && !(d >= 0.05 && d <= 3))
   const badPiece = p === undefined || (p !== null && !(p > 0 && p <= 100_000))
   const badCook = c === undefined || (c !== null && !(c >= 0 && c <= 180))
-  const share = numberOrNull(left)
-  const badLeft = share === undefined || (share !== null && !(share >= 5 && share <= 100))
-  const bad = badDensity || badPiece || badCook || badLeft
+  const bad = badDensity || badPiece || badCook
   const name = entry?.name ?? line.ingredient
   const made = componentOf(line.ingredient) !== null
   const use = async () => {
@@ -50,15 +46,12 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
       })
     }
     onLine((l) => {
-      const { density_g_per_ml: _density, piece_g: _piece, cook_c: _cook, boiled: was, ...bare } = l
-      // What a file boils to a strength or a weight stays until a share is written over it.
-      const other = was && was.to !== 'share' ? was : undefined
+      const { density_g_per_ml: _density, piece_g: _piece, cook_c: _cook, ...bare } = l
       return {
         ...bare,
         ...(d != null && { density_g_per_ml: d }),
         ...(p != null && { piece_g: p }),
         ...(c != null && { cook_c: c }),
-        ...(share != null ? { boiled: { to: 'share', of_weight: share / 100 } } : other && { boiled: other }),
       }
     })
     onClose()
@@ -115,14 +108,6 @@ export function WeightSheet({ entry, line, onClose, onLine }: WeightSheetProps) 
           numeric={false}
           fault={badCook ? 'Write 0 to 180 °C, or so many °F.' : undefined}
           hint={'fahrenheit' in heat && c != null ? `${cook.trim()} is ${c} °C.` : HEAT_HINT}
-        />
-        <TextNumber
-          label="Boiled down before it goes in: left of its weight, %"
-          value={left}
-          onChange={setLeft}
-          placeholder={boiled && boiled.to !== 'share' ? 'boiled as its file says' : 'not boiled down'}
-          fault={badLeft ? 'Write 5 to 100 %.' : undefined}
-          hint="50 for by half: juice, cream for a caramel. What is left is counted, and weighed back."
         />
         {keep.isError && (
           <p role="alert" className="text-hot">

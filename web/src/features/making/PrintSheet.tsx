@@ -52,8 +52,8 @@ export function PrintSheet({ document, answer, ways, school }: PrintSheetProps) 
         Makes {Math.round(answer.totals.batch_mass_g).toLocaleString('en')} g,{' '}
         {Math.round(answer.figures.volume_ml).toLocaleString('en')} ml.
       </p>
-      {answer.boiled.map((each) => (
-        <p key={each.line ?? 'whole'} className="mt-1">
+      {[...answer.strained, ...answer.boiled].map((each) => (
+        <p key={each.sentence} className="mt-1">
           {each.sentence}.
         </p>
       ))}
