@@ -38,6 +38,18 @@ codes! {
         BiscuitBase = "biscuit_base",
         /// Nuts and meringue, dried.
         NutMeringue = "nut_meringue",
+        /// Flour rubbed with butter, for shells.
+        ShortCrust = "short_crust",
+        /// Folded with butter in sheets.
+        PuffPastry = "puff_pastry",
+        /// Cooked paste that puffs up hollow.
+        Choux = "choux",
+        /// Almonds and meringue in small shells.
+        AlmondShell = "almond_shell",
+        /// Thin and dry, baked between irons.
+        Wafer = "wafer",
+        /// Butter, sugar and syrup that run out thin and set like glass.
+        LaceBiscuit = "lace_biscuit",
     }
 }
 

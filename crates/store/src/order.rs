@@ -36,7 +36,11 @@ impl Kept for OrderDocument {
     fn shown(&self) -> OrderShown {
         OrderShown {
             served_at: self.served_at.map(|when| when.to_string()),
-            pieces: self.cakes.iter().map(|cake| i64::from(cake.count)).sum(),
+            pieces: self
+                .cakes
+                .iter()
+                .map(|cake| i64::from(cake.count) * i64::from(cake.stack.pieces()))
+                .sum(),
         }
     }
 

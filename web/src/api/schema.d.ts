@@ -1289,6 +1289,19 @@ export interface components {
         } | {
             /**
              * Format: double
+             * @description Across.
+             */
+            diameter_mm: number;
+            /**
+             * Format: double
+             * @description Length.
+             */
+            length_mm: number;
+            /** @enum {string} */
+            shape: "tube";
+        } | {
+            /**
+             * Format: double
              * @description Length of the roll.
              */
             length_mm: number;
@@ -1438,6 +1451,14 @@ export interface components {
             /** @description The key it is named by; of a revision that is held, with `@` and its number. */
             key: string;
         };
+        /** @description What holds the filling of a tier, in its shape. */
+        Case: {
+            /** @description Key of what it is baked of; none when nobody said yet. */
+            bake?: string | null;
+            film?: components["schemas"]["Film"] | null;
+            /** @description Its form. */
+            form: components["schemas"]["CaseForm"];
+        };
         /** @description The answer to a case. */
         CaseAnswer: {
             /** @description Answers, in the order of the marks. */
@@ -1507,6 +1528,55 @@ export interface components {
              * @description How warm it is there, °C.
              */
             t: number;
+        };
+        /** @description The form of a case, mm. The tier's shape is its outside. */
+        CaseForm: {
+            /**
+             * Format: double
+             * @description Thickness of its floor.
+             */
+            floor_mm: number;
+            /**
+             * Format: double
+             * @description Depth of the flutes of its wall; 0 when it is straight.
+             */
+            flutes_mm?: number;
+            /** @enum {string} */
+            kind: "shell";
+            /**
+             * Format: double
+             * @description Thickness of its wall.
+             */
+            wall_mm: number;
+        } | {
+            /** @enum {string} */
+            kind: "closed";
+            /**
+             * Format: double
+             * @description Thickness of its wall all round.
+             */
+            wall_mm: number;
+        } | {
+            /** @enum {string} */
+            kind: "tube";
+            /**
+             * Format: double
+             * @description Thickness of its wall.
+             */
+            wall_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Across the hole.
+             */
+            across_mm: number;
+            /**
+             * Format: double
+             * @description How deep it is.
+             */
+            deep_mm: number;
+            /** @enum {string} */
+            kind: "cored";
         };
         /** @description A layer, from the bottom up. */
         CaseLayer: {
@@ -2508,6 +2578,16 @@ export interface components {
          * @enum {string}
          */
         FillingTask: "fill" | "set" | "spoon";
+        /** @description A film between a case and what is in it. */
+        Film: {
+            /** @description Key of its component: cocoa butter, chocolate, a boiled jam. None when nobody said yet. */
+            component?: string | null;
+            /**
+             * Format: double
+             * @description Its thickness, mm.
+             */
+            thickness_mm: number;
+        };
         /** @description One thing found. */
         Finding: {
             bench?: components["schemas"]["BenchWork"] | null;
@@ -2537,7 +2617,7 @@ export interface components {
          * @description What is found of a cake.
          * @enum {string}
          */
-        FindingCode: "all_rim" | "board" | "box_low" | "box_narrow" | "coat_slides" | "coat_stays" | "collar" | "dam_gives_way" | "dam_holds" | "dowels_carry" | "drip_length" | "drip_long" | "drip_melts_coat" | "drip_reaches_board" | "drip_short" | "few_dowels" | "filling_bears" | "filling_gives_way" | "filling_tears" | "glaze_film" | "insert_too_large" | "many_layers" | "mould_gives_way" | "mould_rubbery" | "mould_sags" | "mould_stands" | "must_not_be_in_it" | "no_dowels" | "no_layers" | "no_rest" | "no_size" | "no_thickness" | "not_known" | "not_soaked" | "nothing_between" | "overhangs" | "piped_slumps" | "piped_stands" | "piped_stiff" | "portions" | "runs_over" | "smoother" | "soak_dry" | "soak_pools" | "soak_reaches_coat" | "soak_right" | "soak_too_wet" | "spoon_right" | "spoon_runs" | "spoon_stiff" | "unlinked" | "warm_on_soft";
+        FindingCode: "all_rim" | "board" | "box_low" | "box_narrow" | "coat_slides" | "coat_stays" | "collar" | "dam_gives_way" | "dam_holds" | "dowels_carry" | "drip_length" | "drip_long" | "drip_melts_coat" | "drip_reaches_board" | "drip_short" | "few_dowels" | "filling_bears" | "filling_gives_way" | "filling_tears" | "glaze_film" | "insert_too_large" | "many_layers" | "mould_gives_way" | "mould_rubbery" | "mould_sags" | "mould_stands" | "must_not_be_in_it" | "no_dowels" | "no_layers" | "no_rest" | "no_size" | "no_thickness" | "not_known" | "not_soaked" | "nothing_between" | "overhangs" | "piped_slumps" | "piped_stands" | "piped_stiff" | "portions" | "runs_over" | "no_hollow" | "softens" | "stays_crisp" | "smoother" | "soak_dry" | "soak_pools" | "soak_reaches_coat" | "soak_right" | "soak_too_wet" | "spoon_right" | "spoon_runs" | "spoon_stiff" | "unlinked" | "warm_on_soft";
         /** @description Force, N */
         Force: number;
         /** @description A formula with the work it is for. */
@@ -3568,6 +3648,20 @@ export interface components {
             /** @description Its family in kitchen words. */
             word: string;
         };
+        /** @description Equal pieces: the tier is one of them. */
+        Many: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            pile?: components["schemas"]["Pile"] | null;
+            /**
+             * Format: int32
+             * @description How many more are made, for those that break.
+             */
+            spare?: number;
+        };
         /**
          * @description What the map's upright axis counts.
          * @enum {string}
@@ -4323,6 +4417,16 @@ export interface components {
             /** @description What they are called. */
             name: string;
         };
+        /** @description A pile of pieces. */
+        Pile: {
+            /** @description Key of what holds it together: boiled sugar. None when nobody said yet. */
+            component?: string | null;
+            /**
+             * Format: double
+             * @description What of it each piece takes, g.
+             */
+            each_g: number;
+        };
         /** @description Something piped that must stand, through a nozzle a hand can push it through. */
         PipeGeometry: {
             /**
@@ -4455,7 +4559,7 @@ export interface components {
          * @description What a place is.
          * @enum {string}
          */
-        PlaceKind: "sponge" | "soak" | "filling" | "dam" | "insert" | "crumb_coat" | "coat" | "glaze" | "drip" | "border" | "rosettes" | "pieces";
+        PlaceKind: "sponge" | "soak" | "filling" | "dam" | "insert" | "crumb_coat" | "coat" | "glaze" | "drip" | "border" | "rosettes" | "pieces" | "case" | "film" | "pile";
         /** @description One temperature of the map, with its verdict in words. */
         Point: {
             /**
@@ -5296,7 +5400,7 @@ export interface components {
          * @description A kind of sponge, as it is soaked.
          * @enum {string}
          */
-        SpongeKind: "genoise" | "joconde" | "ladyfinger" | "oil_foam" | "butter_cake" | "chocolate_oil" | "savarin" | "biscuit_base" | "nut_meringue";
+        SpongeKind: "genoise" | "joconde" | "ladyfinger" | "oil_foam" | "butter_cake" | "chocolate_oil" | "savarin" | "biscuit_base" | "nut_meringue" | "short_crust" | "puff_pastry" | "choux" | "almond_shell" | "wafer" | "lace_biscuit";
         /** @description Something eaten with a spoon from a glass. */
         SpoonGeometry: {
             /**
@@ -5801,6 +5905,8 @@ export interface components {
             about: string;
             /** @description The cake. */
             document: components["schemas"]["StackDocument"];
+            /** @description Under what it stands: "Cakes, moulds and jars". */
+            group: string;
             /** @description Key. */
             key: string;
             /** @description What it is called. */
@@ -5831,6 +5937,7 @@ export interface components {
             body: components["schemas"]["Body"];
             /** @description Borders piped round its foot or edge. */
             borders?: components["schemas"]["PipedBorder"][];
+            case?: components["schemas"]["Case"] | null;
             coat?: components["schemas"]["CoatLayer"] | null;
             /**
              * Format: double
@@ -5839,11 +5946,14 @@ export interface components {
             collar_mm?: number | null;
             container?: components["schemas"]["Container"] | null;
             crumb_coat?: components["schemas"]["CoatLayer"] | null;
+            /** @description Rows and columns a tray is cut into; by the weight of a portion when none. */
+            cut?: number[] | null;
             dowels?: components["schemas"]["Dowels"] | null;
             drip?: components["schemas"]["Drips"] | null;
             glaze?: components["schemas"]["CoatLayer"] | null;
             /** @description Its layers, the lowest first. */
             layers: components["schemas"]["Layer"][];
+            many?: components["schemas"]["Many"] | null;
             /** @description What is laid on it: fruit, biscuits, curls. */
             pieces?: components["schemas"]["Pieces"][];
             /** @description Rosettes and other piped pieces. */
@@ -5861,7 +5971,14 @@ export interface components {
              * @description Height it can be filled to, mm; none for what has no rim.
              */
             brim_mm?: number | null;
+            /**
+             * Format: int32
+             * @description How many pieces it stands for.
+             */
+            count: number;
             dowels?: components["schemas"]["Dowels"] | null;
+            /** @description Half the width of the hollow of its case at heights above its foot, mm; none without a case. */
+            hollow_mm?: number[][] | null;
             /**
              * Format: double
              * @description Height of its layers, mm.
@@ -5872,10 +5989,14 @@ export interface components {
              * @description Everything in and on it, g.
              */
             mass_g: number;
+            /** @description Height and width of one of them, mm. */
+            piece_mm: number[];
             /** @description Half its width without coats at heights above its foot, mm: pairs of height and half width. */
             profile_mm: number[][];
             /** @description Rolled up. */
             rolled: boolean;
+            /** @description Pieces in each row of a pile, the top one first; none when they stand loose. */
+            rows?: number[] | null;
             /**
              * Format: double
              * @description Its coats on the side, mm.

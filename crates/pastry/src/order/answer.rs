@@ -287,7 +287,7 @@ fn verdict(
     let standing = cakes.iter().map(|cake| cake.standing).max().unwrap_or(Standing::Holds);
     let for_whom = document.servings.map_or(String::new(), |wanted| format!(" for {wanted}"));
     let headline = format!("{portions} portions{for_whom}, and everything stands");
-    let pieces: u32 = document.cakes.iter().map(|cake| cake.count).sum();
+    let pieces: u32 = document.cakes.iter().map(|cake| cake.count.saturating_mul(cake.stack.pieces())).sum();
     let word = if pieces == 1 { "piece" } else { "pieces" };
     (
         standing,

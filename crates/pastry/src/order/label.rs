@@ -5,7 +5,7 @@ use crate::formula::flat;
 use crate::formula::keeping::{RAW_EGG_DAYS, cold_days, keeping};
 use crate::ingredient::origin::Origin;
 use crate::ingredient::{Group, Ingredient, Part, Role};
-use crate::number::limit;
+use crate::number::{hundredths, limit};
 use crate::order::batch::Batch;
 use crate::order::document::{OrderDocument, OrderedCake};
 use crate::rheology::warning::WarningCode;
@@ -149,10 +149,14 @@ pub fn labels(
         let mut all: Vec<String> = creams.iter().flat_map(|cream| notes(cream)).collect();
         all.sort();
         all.dedup();
+        let pieces = cake.stack.pieces();
         let serve = cake.stack.serve_c.map_or(String::new(), |t_c| format!("; eat at {} °C", limit(t_c)));
         labels.push(TapeLabel {
             what: if answer.name.is_empty() { "Cake".to_owned() } else { answer.name.clone() },
-            amount: format!("{} g", limit_whole(answer.finished_g)),
+            amount: match pieces {
+                1 => format!("{} g", limit_whole(answer.finished_g)),
+                n => format!("{} g each", limit_whole(hundredths(answer.finished_g / f64::from(n)))),
+            },
             order: order.name.clone(),
             made_on: order.made_on,
             use_by: use_by(keeps_days),
@@ -161,7 +165,7 @@ pub fn labels(
             allergens: answer.allergens.clone(),
             notes: all,
             incomplete: answer.incomplete.clone(),
-            copies: cake.count,
+            copies: cake.count.saturating_mul(pieces),
         });
     }
     labels

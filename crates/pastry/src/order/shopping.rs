@@ -7,6 +7,7 @@ use crate::number::{hundredths, on_a_scale};
 use crate::order::batch::Batch;
 use crate::order::document::OrderDocument;
 use crate::stack::Makings;
+use crate::stack::case::Many;
 use crate::units::kitchen::Unit;
 use serde::Serialize;
 use std::collections::{BTreeMap, HashMap};
@@ -104,16 +105,17 @@ pub fn shopping(
     }
     let mut loose: BTreeMap<String, (f64, Vec<String>)> = BTreeMap::new();
     for cake in &order.cakes {
-        for pieces in cake.stack.tiers.iter().flat_map(|tier| &tier.pieces) {
+        let laid = cake.stack.tiers.iter().flat_map(|tier| tier.pieces.iter().map(move |own| (tier, own)));
+        for (tier, pieces) in laid {
             let each = if pieces.each_g.is_finite() { pieces.each_g.max(0.0) } else { 0.0 };
-            let grams = f64::from(cake.count) * f64::from(pieces.count) * each;
+            let many = f64::from(tier.count()) * tier.many.as_ref().map_or(1.0, Many::made);
+            let grams = many * f64::from(cake.count) * f64::from(pieces.count) * each;
             match pieces.ingredient.as_deref().filter(|key| shelf.find(key).is_some()) {
                 // What is made here is bought as what it comes down to.
                 Some(key) => match shelf.find(key).filter(|own| own.made.is_some()) {
-                    Some(made) => made
-                        .leaves(grams)
-                        .filter(|(_, grams)| *grams > 0.0)
-                        .for_each(|(own, grams)| need(&own.id, grams, &pieces.name)),
+                    Some(made) => {
+                        bought(made, grams, &mut |own, grams| need(&own.id, grams, &pieces.name));
+                    }
                     None => need(key, grams, &pieces.name),
                 },
                 None => {
@@ -199,5 +201,17 @@ fn eggs(needed: &mut BTreeMap<String, (f64, Vec<String>)>, shelf: &Larder) -> Eg
         yolks_g: on_a_scale(yolks_left * yolk_g),
         whites: whites_left,
         yolks: yolks_left,
+    }
+}
+
+/// What is bought for so many grams of something, with what is boiled and strained off it.
+fn bought(own: &Ingredient, grams: f64, need: &mut dyn FnMut(&Ingredient, f64)) {
+    match &own.made {
+        Some(made) => made
+            .lines
+            .iter()
+            .filter(|line| line.share > 0.0)
+            .for_each(|line| bought(&line.ingredient, line.share * grams, need)),
+        None => need(own, grams),
     }
 }

@@ -47,6 +47,14 @@ pub enum At {
     Pieces(usize),
     /// What bears the tier above.
     Dowels,
+    /// What holds its layers.
+    Case,
+    /// The film in that.
+    Film,
+    /// What holds a pile together.
+    Pile,
+    /// How many of it.
+    Many,
 }
 
 impl At {
@@ -108,6 +116,10 @@ impl fmt::Display for At {
             At::Rosettes(at) => write!(f, ".rosettes.{at}"),
             At::Pieces(at) => write!(f, ".pieces.{at}"),
             At::Dowels => f.write_str(".dowels"),
+            At::Case => f.write_str(".case"),
+            At::Film => f.write_str(".case.film"),
+            At::Pile => f.write_str(".many.pile"),
+            At::Many => f.write_str(".many"),
         }
     }
 }

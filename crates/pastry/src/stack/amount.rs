@@ -3,6 +3,7 @@
 
 use crate::number::on_a_scale;
 use crate::sponge::{Sponge, over_layers};
+use crate::stack::case::Many;
 use crate::stack::cream::{Cream, Makings};
 use crate::stack::document::{Layer, SoakGrade, Soaking, StackDocument};
 use crate::stack::place::{Layout, PlaceKind, Spot, Stuff};
@@ -61,7 +62,13 @@ fn dry(document: &StackDocument, spot: &Spot, makings: &Makings) -> Amount {
         }
         Stuff::Component(key) => {
             let Some(cream) = makings.cream(key) else { return Amount::default() };
-            let exact_g = spot.volume * cream.density();
+            let exact_g = match (spot.kind, &document.tiers[spot.tier].many) {
+                // What holds a pile together is taken by weight.
+                (PlaceKind::Pile, Some(Many { pile: Some(pile), .. })) if pile.each_g.is_finite() => {
+                    f64::from(spot.count) * pile.each_g.clamp(0.0, 500.0)
+                }
+                _ => spot.volume * cream.density(),
+            };
             Amount {
                 grams: on_a_scale(exact_g),
                 exact_g,
@@ -142,7 +149,7 @@ fn soak(document: &StackDocument, layout: &Layout, makings: &Makings, tier: usiz
 fn soaked(want: &Want, spot: &Spot) -> Amount {
     let syrup = &want.cream.predictor.base;
     let at_work = syrup.at(want.cream.worked_c(), want.cream.document.history());
-    let area = spot.outline.area();
+    let area = f64::from(spot.count) * spot.outline.area();
     let supplied = if area > 0.0 { want.sponge.wet_depth(want.grams, syrup.density, area) } else { 0.0 };
     let in_time = want.sponge.depth(at_work.plastic_viscosity_pa_s, SOAK_SECONDS);
     let thick = 0.01 * spot.thickness;
@@ -181,6 +188,10 @@ pub fn load_above(document: &StackDocument, layout: &Layout, amounts: &[Amount],
             spot.kind,
             PlaceKind::Sponge | PlaceKind::Soak | PlaceKind::Filling | PlaceKind::Dam | PlaceKind::Insert
         );
+        // A case bears itself.
+        if matches!(spot.kind, PlaceKind::Case | PlaceKind::Film | PlaceKind::Pile) {
+            continue;
+        }
         let above = inside && spot.z[0] >= here.z[1] - 1e-9;
         if above || spot.kind == PlaceKind::Pieces {
             grams += amount.exact_g;
@@ -188,6 +199,7 @@ pub fn load_above(document: &StackDocument, layout: &Layout, amounts: &[Amount],
             grams += amount.exact_g * spot.on_top / spot.volume;
         }
     }
+    grams /= f64::from(document.tiers[here.tier].count());
     for tier in here.tier + 1..layout.tiers.len() {
         if document.tiers[tier - 1].dowels.is_some() {
             break;

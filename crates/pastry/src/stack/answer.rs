@@ -8,6 +8,7 @@ use crate::rheology::warning::WarningCode;
 use crate::stack::amount::{amounts, tier_g};
 use crate::stack::check::bears::bears;
 use crate::stack::check::built::built;
+use crate::stack::check::cases::crispness;
 use crate::stack::check::covers::covers;
 use crate::stack::check::finding::{Finding, FindingCode, Standing};
 use crate::stack::check::known::known;
@@ -58,6 +59,14 @@ pub struct TierAnswer {
     pub rolled: bool,
     /// Dowels in it.
     pub dowels: Option<Dowels>,
+    /// Half the width of the hollow of its case at heights above its foot, mm; none without a case.
+    pub hollow_mm: Option<Vec<[f64; 2]>>,
+    /// How many pieces it stands for.
+    pub count: u32,
+    /// Height and width of one of them, mm.
+    pub piece_mm: [f64; 2],
+    /// Pieces in each row of a pile, the top one first; none when they stand loose.
+    pub rows: Option<Vec<u32>>,
 }
 
 /// The answer to a cake.
@@ -128,19 +137,13 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, room_c: f64) -> Sta
     findings.extend(known(&scene));
     findings.extend(bears(&scene));
     findings.extend(covers(&scene));
+    findings.extend(crispness(&scene));
     findings.sort_by_key(|finding| std::cmp::Reverse(finding.standing));
     let places = place_answers(&scene, &findings);
     let parts = parts(&scene, &places);
     let finished_g = hundredths(places.iter().map(|place| place.grams).sum());
     let tiers = tier_answers(&scene);
-    // A small mould or jar is eaten by one; a larger one is cut as a cake is.
-    let whole = document.tiers.iter().all(|tier| !tier.body.stands()) && finished_g <= WHOLE_PIECE_G;
-    let portion_g = document.portion_g.filter(|g| g.is_finite() && *g > 0.0).unwrap_or(if whole {
-        finished_g
-    } else {
-        PORTION_G
-    });
-    let portions = if portion_g > 0.0 { (finished_g / portion_g + 1e-9).floor() as u32 } else { 0 };
+    let (portions, portion_g) = portions(document, finished_g);
     let (headline, detail) = verdict(&findings, &scene);
     let mut allergens: Vec<String> = makings
         .straight()
@@ -178,6 +181,33 @@ pub fn stack_of(document: &StackDocument, makings: &Makings, room_c: f64) -> Sta
     }
 }
 
+/// Portions, and the weight of one, g: what the cook wrote; pieces as they are counted, a tray as it is cut; else by the weight
+/// of a portion.
+fn portions(document: &StackDocument, finished_g: f64) -> (u32, f64) {
+    let counted: u32 = document
+        .tiers
+        .iter()
+        .filter_map(|tier| match (&tier.many, tier.cut) {
+            (Some(many), _) => Some(many.counted()),
+            (None, Some([rows, columns])) => Some(rows.clamp(1, 40) * columns.clamp(1, 40)),
+            (None, None) => None,
+        })
+        .sum();
+    if counted > 0 {
+        return (counted, hundredths(finished_g / f64::from(counted)));
+    }
+    // A small mould or jar is eaten by one; a larger one is cut as a cake is.
+    let whole = document.tiers.iter().all(|tier| !tier.body.stands()) && finished_g <= WHOLE_PIECE_G;
+    let usual = if whole { finished_g } else { PORTION_G };
+    let portion_g = document.portion_g.filter(|g| g.is_finite() && *g > 0.0).unwrap_or(usual);
+    (if portion_g > 0.0 { (finished_g / portion_g + 1e-9).floor() as u32 } else { 0 }, portion_g)
+}
+
+/// Heights at which an outline is given, of its whole: closer together at foot and top, where round bodies turn in.
+fn share(k: usize, steps: usize) -> f64 {
+    0.5 - 0.5 * (PI * k as f64 / steps as f64).cos()
+}
+
 fn tier_answers(scene: &Scene) -> Vec<TierAnswer> {
     scene
         .document
@@ -193,25 +223,53 @@ fn tier_answers(scene: &Scene) -> Vec<TierAnswer> {
             let steps = if tier.body.stands() { 1 } else { PROFILE };
             let rolled = matches!(tier.body, crate::stack::shape::body::Body::Roll { .. });
             TierAnswer {
-                words: tier.container.as_ref().map_or_else(|| tier.body.words(), |own| own.name.clone()),
+                words: match tier.count() {
+                    1 => tier.container.as_ref().map_or_else(|| tier.body.words(), |own| own.name.clone()),
+                    n => format!("{n} of them, each a {}", tier.body.words()),
+                },
                 z_mm: layout.z.map(|z| 10.0 * z),
                 inner_mm: 10.0 * layout.inner,
                 side_mm: 10.0 * layout.side,
                 top_mm: 10.0 * layout.top,
                 profile_mm: (0..=steps)
                     .map(|k| {
-                        // Closer together towards the top, where round bodies turn in.
-                        let z = up_to * (0.5 * PI * k as f64 / steps as f64).sin();
+                        let z = up_to * share(k, steps);
                         [10.0 * z, 10.0 * if rolled { 0.5 * layout.inner } else { half(z) }]
                     })
                     .collect(),
-                across_mm: 20.0
-                    * (if rolled { 0.5 * layout.inner } else { half(0.0).max(half(up_to)) } + layout.side),
+                across_mm: match tier.many.as_ref().filter(|many| many.pile.is_some()) {
+                    Some(many) => {
+                        let wide = 2.0 * (half(0.0).max(half(up_to)).max(half(0.5 * up_to)) + layout.side);
+                        10.0 * crate::stack::case::pile(many.counted(), [1.0, wide])[1]
+                    }
+                    None => {
+                        let own = half(0.0).max(half(up_to)).max(half(0.5 * up_to));
+                        20.0 * (if rolled { 0.5 * layout.inner } else { own } + layout.side)
+                    }
+                },
                 mass_g: tier_g(scene.layout, scene.amounts, at),
                 brim_mm: layout.brim.map(|brim| 10.0 * brim),
                 wall_mm: own,
                 rolled,
                 dowels: tier.dowels,
+                hollow_mm: tier.case.as_ref().filter(|_| good).and_then(|case| case.cavity(&tier.body)).map(
+                    |(hollow, base)| {
+                        let high = 0.1 * hollow.own_height_mm().unwrap_or(0.0);
+                        let at = |k: usize| high * share(k, PROFILE);
+                        let points = (0..=PROFILE).map(at);
+                        points.map(|z| [10.0 * (base + z), 10.0 * hollow.half_width(z)]).collect()
+                    },
+                ),
+                count: tier.count(),
+                piece_mm: [
+                    10.0 * (layout.inner + layout.top),
+                    20.0 * (half(0.0).max(half(up_to)).max(half(0.5 * up_to)) + layout.side),
+                ],
+                rows: tier
+                    .many
+                    .as_ref()
+                    .filter(|many| many.pile.is_some())
+                    .map(|many| crate::stack::case::rows(many.counted())),
             }
         })
         .collect()
@@ -260,8 +318,11 @@ fn incomplete(document: &StackDocument, makings: &Makings, findings: &[Finding])
         .map(|own| own.sentence.clone())
         .collect();
     for tier in &document.tiers {
-        for layer in &tier.layers {
-            let Layer::Sponge { bake: Some(key), .. } = layer else { continue };
+        let of_layers = tier.layers.iter().filter_map(|layer| match layer {
+            Layer::Sponge { bake, .. } => bake.as_ref(),
+            Layer::Filling { .. } => None,
+        });
+        for key in of_layers.chain(tier.case.iter().filter_map(|case| case.bake.as_ref())) {
             if let Some(baked) = makings.baked(Some(key)).filter(|baked| baked.lines.is_empty()) {
                 let name = named(&baked.bake.name, "bake");
                 said.push(format!("The batter of {name} is not written: what is in it is not known."));
@@ -299,13 +360,18 @@ fn cuts(scene: &Scene, portions: u32, finished_g: f64) -> Vec<Cut> {
             let body = &scene.document.tiers[at].body;
             let layout = &scene.layout.tiers[at];
             let own = tier_g(scene.layout, scene.amounts, at) / finished_g.max(1e-9);
-            let part = (own * f64::from(portions) + 1e-6).floor() as u32;
+            let tier = &scene.document.tiers[at];
+            let part = match (&tier.many, tier.cut) {
+                (Some(_), _) => 1,
+                (None, Some([rows, columns])) => rows.clamp(1, 40) * columns.clamp(1, 40),
+                (None, None) => (own * f64::from(portions) + 1e-6).floor() as u32,
+            };
             let outline = if matches!(body, crate::stack::shape::body::Body::Roll { .. }) || body.stands() {
                 layout.outside
             } else {
                 body.section(0.0).grown(layout.side)
             };
-            cut(at, &outline, part.max(1))
+            cut(at, &outline, part.max(1), tier.cut.filter(|_| tier.many.is_none()))
         })
         .collect()
 }

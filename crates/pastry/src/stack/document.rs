@@ -4,6 +4,7 @@ use crate::assess::BroughtComponent;
 use crate::format;
 use crate::formula::Line;
 use crate::ingredient::IngredientDocument;
+use crate::stack::case::{Case, Many};
 use crate::stack::onto::{CoatLayer, Dowels, Drips, Pieces, PipedBorder, Rosettes};
 use crate::stack::shape::body::Body;
 use crate::units::kitchen::Measures;
@@ -190,6 +191,16 @@ pub struct Tier {
     /// Height of the collar or ring it is built in, mm.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub collar_mm: Option<f64>,
+    /// What holds its layers: a shell, a crust, choux. Its shape is then the outside of that.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub case: Option<Case>,
+    /// Equal pieces, of which the tier is one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub many: Option<Many>,
+    /// Rows and columns a tray is cut into; by the weight of a portion when none.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(min_items = 2, max_items = 2)]
+    pub cut: Option<[u32; 2]>,
 }
 
 /// A container for sale.
@@ -366,6 +377,15 @@ impl StackDocument {
         keys
     }
 
+    /// How many loose pieces it is; one where anything in it is not counted, or is piled up.
+    pub fn pieces(&self) -> u32 {
+        let loose = |tier: &Tier| tier.many.as_ref().is_some_and(|many| many.pile.is_none());
+        match self.tiers.iter().all(loose) {
+            true => self.tiers.iter().map(Tier::count).sum::<u32>().max(1),
+            false => 1,
+        }
+    }
+
     /// What is baked under this key.
     pub fn bake(&self, key: &str) -> Option<&Bake> {
         self.bakes.iter().find(|bake| bake.key == key)
@@ -388,7 +408,15 @@ impl Tier {
             pieces: Vec::new(),
             dowels: None,
             collar_mm: None,
+            case: None,
+            many: None,
+            cut: None,
         }
+    }
+
+    /// How many pieces it stands for.
+    pub fn count(&self) -> u32 {
+        self.many.as_ref().map_or(1, Many::counted)
     }
 
     /// Every component it names, or leaves open.
@@ -410,6 +438,8 @@ impl Tier {
         all.extend(self.drip.iter().map(|drip| &drip.component));
         all.extend(self.borders.iter().map(|border| &border.component));
         all.extend(self.rosettes.iter().map(|rosettes| &rosettes.component));
+        all.extend(self.case.iter().filter_map(|case| case.film.as_ref()).map(|film| &film.component));
+        all.extend(self.many.iter().filter_map(|many| many.pile.as_ref()).map(|pile| &pile.component));
         all
     }
 }

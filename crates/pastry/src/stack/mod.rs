@@ -5,6 +5,7 @@
 //!
 //! * [`shape`]: outlines, bodies, vessels, covers
 //! * [`sponge`]: what a layer takes up of a syrup; [`baking`]: how it is mixed, baked and rested
+//! * [`case`] is what holds a filling, and equal pieces; [`crisp`] how long it stays crisp
 //! * [`document`] is the open format, with [`onto`] for what goes onto a tier; [`place`] its places laid out,
 //!   [`size`] the range of each of their sizes, [`cream`] what they are made of, [`amount`] how much, [`part`] how much of each component
 //! * [`check`] finds what does not stand
@@ -14,8 +15,10 @@ pub mod address;
 pub mod amount;
 pub mod answer;
 pub mod baking;
+pub mod case;
 pub mod check;
 pub mod cream;
+pub mod crisp;
 pub mod document;
 pub mod no_cake;
 pub mod onto;

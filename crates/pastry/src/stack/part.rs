@@ -80,21 +80,26 @@ pub fn parts(scene: &Scene, places: &[PlaceAnswer]) -> Vec<PartAnswer> {
         part.grams = hundredths(part.grams + place.grams);
         part.trimmed_g = hundredths(part.trimmed_g + amount.trimmed_g);
         let losses = &scene.document.losses;
+        let tier = &scene.document.tiers[place.tier];
+        let spare = tier.many.as_ref().map_or(1.0, |many| many.made());
         let loss = match place.kind {
             PlaceKind::Border | PlaceKind::Rosettes | PlaceKind::Dam => losses.piped_percent,
+            // What is filled into something small is piped.
+            PlaceKind::Filling if tier.count() > 1 => losses.piped_percent,
             PlaceKind::Soak | PlaceKind::Drip | PlaceKind::Glaze => losses.poured_percent,
+            PlaceKind::Film | PlaceKind::Pile => losses.poured_percent,
             _ => losses.spread_percent,
         };
-        let whole = |grams: f64| grams / (1.0 - 0.01 * loss.clamp(0.0, 50.0));
+        let whole = |grams: f64| spare * grams / (1.0 - 0.01 * loss.clamp(0.0, 50.0));
         match kind {
-            PartKind::Bake => part.to_make_g += amount.batter_g,
+            PartKind::Bake => part.to_make_g += spare * amount.batter_g,
             PartKind::Component if place.kind == PlaceKind::Glaze => {
                 part.to_make_g += whole(POURED * place.grams);
-                part.runs_off_g += (POURED - 1.0) * place.grams;
+                part.runs_off_g += spare * (POURED - 1.0) * place.grams;
             }
             PartKind::Component => part.to_make_g += whole(place.grams),
         }
-        share(part, place, if kind == PartKind::Bake { amount.batter_g } else { place.grams });
+        share(part, place, if kind == PartKind::Bake { amount.batter_g } else { place.grams }, tier.count());
     }
     for part in &mut parts {
         part.to_make_g = on_a_scale(part.to_make_g);
@@ -129,13 +134,12 @@ fn begun(scene: &Scene, kind: PartKind, key: &str, place: &PlaceAnswer) -> PartA
 }
 
 /// Adds a place to those alike.
-fn share(part: &mut PartAnswer, place: &PlaceAnswer, each_g: f64) {
+fn share(part: &mut PartAnswer, place: &PlaceAnswer, all_g: f64, count: u32) {
     let what = place.kind.word();
+    let each_g = hundredths(all_g / f64::from(count));
     match part.shares.iter_mut().find(|share| share.what == what && (share.each_g - each_g).abs() < 0.005) {
-        Some(alike) => alike.count += 1,
-        None => {
-            part.shares.push(EqualShare { count: 1, what: what.to_owned(), each_g, words: String::new() })
-        }
+        Some(alike) => alike.count += count,
+        None => part.shares.push(EqualShare { count, what: what.to_owned(), each_g, words: String::new() }),
     }
     for share in &mut part.shares {
         share.say();

@@ -1,6 +1,7 @@
 //! The places of a cake: each layer, ring, coat, drip and border, where it lies and what volume it has.
 
 use crate::stack::address::{Address, At};
+use crate::stack::case::{Case, Many};
 use crate::stack::document::{Layer, StackDocument, Tier};
 use crate::stack::onto::{CoatLayer, Edge};
 use crate::stack::shape::body::Body;
@@ -38,6 +39,12 @@ pub enum PlaceKind {
     Rosettes,
     /// Laid on.
     Pieces,
+    /// Shell, crust or choux.
+    Case,
+    /// A film in that.
+    Film,
+    /// Between the pieces of a pile.
+    Pile,
 }
 
 impl PlaceKind {
@@ -56,6 +63,9 @@ impl PlaceKind {
             PlaceKind::Border => "border",
             PlaceKind::Rosettes => "rosettes",
             PlaceKind::Pieces => "pieces",
+            PlaceKind::Case => "case",
+            PlaceKind::Film => "film",
+            PlaceKind::Pile => "joint",
         }
     }
 }
@@ -194,15 +204,26 @@ impl<'a> Layout<'a> {
             return foot;
         }
         let headspace = tier.container.as_ref().map_or(0.0, |container| cm(container.headspace_mm));
-        let brim = body.own_height_mm().map(|mm| (cm(mm) - headspace).max(0.0));
+        // What cannot hold anything is spoken of at its place, and drawn as if there were no case.
+        let hollow = tier.case.as_ref().and_then(|case| case.cavity(body));
+        let (holds, base) = hollow.unwrap_or((*body, 0.0));
+        let brim = holds.own_height_mm().map(|mm| (cm(mm) - headspace).max(0.0));
         let heights = heights(tier, brim);
         let stacked: f64 = heights.iter().sum();
         let rolled = matches!(body, Body::Roll { .. });
-        let inner = if rolled { body.roll_diameter(stacked) } else { stacked };
+        let inner = match (rolled, hollow.and(body.own_height_mm())) {
+            (true, _) => body.roll_diameter(stacked),
+            (false, Some(own)) => cm(own).max(base + stacked),
+            (false, None) => stacked,
+        };
         let over_ml = brim.map_or(0.0, |brim| {
             // Over the rim there is no wall: as if the vessel went straight on.
-            if inner > brim + 1e-9 { body.section(brim).area() * (inner - brim) } else { 0.0 }
+            if stacked > brim + 1e-9 { holds.section(brim).area() * (stacked - brim) } else { 0.0 }
         });
+        let begun = self.spots.len();
+        if let Some(case) = &tier.case {
+            self.case(at, case, body, [foot, foot + inner]);
+        }
         let rest = tier.layers.iter().zip(&heights).find_map(|(layer, height)| {
             matches!(layer, Layer::Filling { thickness_mm: None, .. }).then_some(*height)
         });
@@ -211,8 +232,9 @@ impl<'a> Layout<'a> {
         let tops: f64 = coats.into_iter().flatten().map(|coat| cm(coat.top_mm.unwrap_or(coat.side_mm))).sum();
         let mut z = 0.0;
         for (k, (layer, height)) in tier.layers.iter().zip(&heights).enumerate() {
-            let span = if rolled { [foot, foot + inner] } else { [foot + z, foot + z + height] };
-            self.layer((at, k), body, layer, span, [z, z + height]);
+            let span =
+                if rolled { [foot, foot + inner] } else { [foot + base + z, foot + base + z + height] };
+            self.layer((at, k), &holds, layer, span, [z, z + height]);
             if !rolled {
                 z += height;
             }
@@ -230,7 +252,7 @@ impl<'a> Layout<'a> {
                 under[1] += cm(coat.top_mm.unwrap_or(coat.side_mm));
             }
         }
-        let top = if rolled { inner + 2.0 * sides } else { inner + tops };
+        let mut top = if rolled { inner + 2.0 * sides } else { inner + tops };
         let span = [foot, foot + top];
         let base = if rolled {
             Footprint::Rectangle { length: cm(length_of(body)), width: inner, corner: 0.0 }
@@ -239,10 +261,83 @@ impl<'a> Layout<'a> {
         };
         let outside = base.grown(sides);
         self.on_it(at, tier, span, [outside, body.section(inner).grown(sides)]);
-        let layout =
-            TierLayout { z: span, inner, side: sides, top: top - inner, outside, over_ml, brim, rest };
+        let coats_on_top = top - inner;
+        if let Some(many) = &tier.many {
+            top = self.many(
+                at,
+                many,
+                begun,
+                [foot, top, 2.0 * (body.half_width(0.0).max(body.half_width(inner)) + sides)],
+            );
+        }
+        let layout = TierLayout {
+            z: [foot, foot + top],
+            inner,
+            side: sides,
+            top: coats_on_top,
+            outside,
+            over_ml,
+            brim,
+            rest,
+        };
         self.tiers.push(layout);
         foot + top
+    }
+
+    /// A case and the film in it.
+    fn case(&mut self, tier: usize, case: &'a Case, body: &Body, z: [f64; 2]) {
+        let spot = |at, kind, stuff, thickness: f64, volume| Spot {
+            tier,
+            at,
+            kind,
+            stuff,
+            z,
+            thickness,
+            outline: body.section(0.0),
+            volume,
+            on_top: 0.0,
+            trimmed: 0.0,
+            count: 1,
+        };
+        let volume = case.volume(body).unwrap_or(0.0);
+        let stuff = Stuff::Bake(case.bake.as_deref());
+        self.spots.push(spot(At::Case, PlaceKind::Case, stuff, cm(case.thickness_mm()), volume));
+        if let Some(film) = &case.film {
+            let thickness = cm(film.thickness_mm);
+            let stuff = Stuff::Component(film.component.as_deref());
+            let volume = case.inner_cm2(body) * thickness;
+            self.spots.push(spot(At::Film, PlaceKind::Film, stuff, thickness, volume));
+        }
+    }
+
+    /// All places of a tier as often as there are pieces of it; the height of what they make together, cm.
+    ///
+    /// # Arguments
+    /// * `begun`: the first of its places; `piece`: its foot, its height and its width, cm.
+    fn many(&mut self, tier: usize, many: &'a Many, begun: usize, [foot, high, wide]: [f64; 3]) -> f64 {
+        let count = many.counted();
+        for spot in &mut self.spots[begun..] {
+            let times = f64::from(count);
+            (spot.volume, spot.on_top, spot.trimmed) =
+                (times * spot.volume, times * spot.on_top, times * spot.trimmed);
+            spot.count = spot.count.saturating_mul(count);
+        }
+        let Some(pile) = &many.pile else { return high };
+        let [top, across] = crate::stack::case::pile(count, [high, wide]);
+        self.spots.push(Spot {
+            tier,
+            at: At::Pile,
+            kind: PlaceKind::Pile,
+            stuff: Stuff::Component(pile.component.as_deref()),
+            z: [foot, foot + top],
+            thickness: 0.0,
+            outline: Footprint::Round { diameter: across },
+            volume: 0.0,
+            on_top: 0.0,
+            trimmed: 0.0,
+            count,
+        });
+        top
     }
 
     fn layer(

@@ -190,6 +190,17 @@ fn drips(scene: &Scene, spot: &Spot) -> Vec<f64> {
 }
 
 fn words(scene: &Scene, spot: &Spot, grams: f64) -> String {
+    let count = scene.document.tiers[spot.tier].count();
+    if count > 1 && grams > 0.0 && spot.kind != PlaceKind::Pile {
+        let each = limit_grams(on_a_scale(grams / f64::from(count)));
+        return match spot.kind {
+            // A bag is put down when the scale shows what each takes.
+            PlaceKind::Filling => format!("Filling, {each} g in each of {count}: {} g", limit_grams(grams)),
+            kind => {
+                format!("{}, {each} g each of {count}: {} g", sentence_case(kind.word()), limit_grams(grams))
+            }
+        };
+    }
     let mm = limit((100.0 * spot.thickness).round() / 10.0);
     let g = if grams > 0.0 { format!("{} g", limit_grams(grams)) } else { "nothing yet".to_owned() };
     match spot.kind {
@@ -208,7 +219,15 @@ fn words(scene: &Scene, spot: &Spot, grams: f64) -> String {
         PlaceKind::Border => format!("Border of {mm} mm, {g}"),
         PlaceKind::Rosettes => format!("{} piped, {g}", spot.count),
         PlaceKind::Pieces => format!("{} pieces, {g}", spot.count),
+        PlaceKind::Case => format!("Case {mm} mm, {g}"),
+        PlaceKind::Film => format!("Film {mm} mm, {g}"),
+        PlaceKind::Pile => format!("Holds {} pieces together, {g}", spot.count),
     }
+}
+
+fn sentence_case(word: &str) -> String {
+    let mut chars = word.chars();
+    chars.next().map_or_else(String::new, |first| first.to_uppercase().chain(chars).collect())
 }
 
 /// A number with two decimals at most.
@@ -225,7 +244,9 @@ pub fn limit_grams(grams: f64) -> String {
 /// What a hand turns at a place, each with what one step more takes.
 fn steps(scene: &Scene, at: usize) -> Vec<Step> {
     let (spot, amount) = (&scene.layout.spots[at], &scene.amounts[at]);
-    let density = amount.density.unwrap_or(0.0);
+    // One step of one piece is a step of all of them.
+    let pieces = f64::from(scene.document.tiers[spot.tier].count());
+    let density = pieces * amount.density.unwrap_or(0.0);
     let step = |word: &str, field: &str, value: f64, by: f64, unit: &str, more_g: f64| {
         let more = on_a_scale(more_g.max(0.0));
         let next = written(value + by);
@@ -257,8 +278,11 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
             vec![step("syrup on sponge", "gram_per_gram", value, 0.05, "g/g", more)]
         }
         (PlaceKind::Filling, Some(Layer::Filling { thickness_mm: Some(mm), .. })) => {
-            let share =
-                if spot.thickness > 0.0 { spot.volume / (spot.outline.area() * spot.thickness) } else { 1.0 };
+            let share = if spot.thickness > 0.0 {
+                spot.volume / (pieces * spot.outline.area() * spot.thickness)
+            } else {
+                1.0
+            };
             vec![step("height", "thickness_mm", *mm, 1.0, "mm", share * slice)]
         }
         (PlaceKind::Dam, Some(Layer::Filling { dam: Some(dam), .. })) => {
@@ -296,8 +320,15 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
         (PlaceKind::Drip, _) => {
             let Some(drip) = &tier.drip else { return Vec::new() };
             vec![
-                step("drips", "count", f64::from(spot.count), 1.0, "", drip.dose_ml * density),
-                step("dose", "dose_ml", drip.dose_ml, 0.05, "ml", 0.05 * f64::from(spot.count) * density),
+                step("drips", "count", f64::from(spot.count) / pieces, 1.0, "", drip.dose_ml * density),
+                step(
+                    "dose",
+                    "dose_ml",
+                    drip.dose_ml,
+                    0.05,
+                    "ml",
+                    0.05 * f64::from(spot.count) / pieces * density,
+                ),
             ]
         }
         (PlaceKind::Border, _) => {
@@ -329,7 +360,7 @@ fn steps(scene: &Scene, at: usize) -> Vec<Step> {
         }
         (PlaceKind::Pieces, _) => {
             let own = spot.at.number().and_then(|k| tier.pieces.get(k));
-            own.map(|own| vec![step("pieces", "count", f64::from(own.count), 1.0, "", own.each_g)])
+            own.map(|own| vec![step("pieces", "count", f64::from(own.count), 1.0, "", pieces * own.each_g)])
                 .unwrap_or_default()
         }
         _ => Vec::new(),

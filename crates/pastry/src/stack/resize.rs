@@ -3,6 +3,7 @@
 use crate::fault::{Fault, FaultCode};
 use crate::number::limit;
 use crate::stack::answer::{StackAnswer, stack};
+use crate::stack::case::MOST_PIECES;
 use crate::stack::cream::Known;
 use crate::stack::document::{Layer, StackDocument};
 use crate::stack::place::is_a_body;
@@ -98,6 +99,16 @@ pub fn resize(ask: &ResizeAsk, known: &Known) -> Result<Resized, Vec<Fault>> {
             FaultCode::NothingInIt,
             "nothing in it has a weight yet: choose what its places are made of",
         ),
+        ResizeTo::Servings { servings } if ask.document.tiers.iter().any(|tier| tier.many.is_some()) => {
+            let mut document = ask.document.clone();
+            for many in document.tiers.iter_mut().filter_map(|tier| tier.many.as_mut()) {
+                let share = f64::from(many.counted()) / f64::from(now.portions.max(1));
+                many.count = ((f64::from(servings) * share).ceil() as u32).clamp(1, MOST_PIECES);
+            }
+            let then = stack(&document, known, ask.room_c)?;
+            let words = format!("{} of them", then.portions);
+            Ok(resized(document, &now, &then, 1, words))
+        }
         ResizeTo::Servings { servings } if single => {
             let each = now.portions.max(1);
             let pieces = servings.div_ceil(each);
@@ -106,8 +117,14 @@ pub fn resize(ask: &ResizeAsk, known: &Known) -> Result<Resized, Vec<Fault>> {
         }
         ResizeTo::Servings { servings } => {
             let mut scale = (f64::from(servings) * now.portion_g / now.finished_g).sqrt();
+            // A tray that was cut by rows is cut into pieces as heavy as those.
+            let mut loose = ask.document.clone();
+            if loose.tiers.iter().any(|tier| tier.cut.is_some()) {
+                loose.portion_g = Some(now.portion_g);
+                loose.tiers.iter_mut().for_each(|tier| tier.cut = None);
+            }
             for _ in 0..40 {
-                let document = wider(&ask.document, scale, TIN_STEP);
+                let document = wider(&loose, scale, TIN_STEP);
                 let then = stack(&document, known, ask.room_c)?;
                 if then.portions >= servings {
                     let words = format!(

@@ -57,9 +57,10 @@ impl Size {
 }
 
 /// All of them, in the order a cook writes them. Ranges assumed: what a kitchen can make, with room.
-pub const SIZES: [Size; 26] = {
+pub const SIZES: [Size; 33] = {
     use PlaceKind::{
-        Border, Coat, CrumbCoat, Dam, Drip, Filling, Glaze, Insert, Pieces, Rosettes, Soak, Sponge,
+        Border, Case, Coat, CrumbCoat, Dam, Drip, Filling, Film, Glaze, Insert, Pieces, Pile, Rosettes, Soak,
+        Sponge,
     };
     [
         mm(Sponge, "thickness_mm", "Height", [0.5, 1000.0], 20.0),
@@ -88,6 +89,13 @@ pub const SIZES: [Size; 26] = {
         mm(Rosettes, "tip_mm", "Nozzle", [1.0, 39.0], 10.0),
         count(Pieces, "Pieces", [1.0, 1000.0], 8.0),
         mm(Pieces, "each_g", "Each", [0.05, 5000.0], 10.0).in_unit("g"),
+        mm(Case, "form.wall_mm", "Wall", [0.0, 100.0], 3.0).by(0.5),
+        mm(Case, "form.floor_mm", "Floor", [0.0, 100.0], 3.0).by(0.5),
+        mm(Case, "form.flutes_mm", "Flutes", [0.0, 50.0], 0.0),
+        mm(Case, "form.across_mm", "Hole across", [2.0, 500.0], 25.0),
+        mm(Case, "form.deep_mm", "Hole deep", [2.0, 500.0], 25.0),
+        mm(Film, "thickness_mm", "Thickness", [0.05, 5.0], 0.4).by(0.1),
+        mm(Pile, "each_g", "For each piece", [0.1, 500.0], 4.0).in_unit("g"),
     ]
 };
 

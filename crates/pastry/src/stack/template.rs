@@ -1,6 +1,7 @@
 //! Builds a kitchen begins with: their places, no components yet; and a batter for each kind of sponge.
 
 use crate::formula::Line;
+use crate::stack::case::{Case, CaseForm, Many, Pile};
 use crate::stack::document::{
     Bake, Container, Dam, FillingTask, Insert, Layer, SoakGrade, Soaking, StackDocument, Tier,
 };
@@ -21,6 +22,8 @@ pub struct Template {
     pub name: String,
     /// What it is, in one sentence.
     pub about: String,
+    /// Under what it stands: "Cakes, moulds and jars".
+    pub group: String,
     /// The cake.
     pub document: StackDocument,
 }
@@ -63,6 +66,10 @@ static BAKES: LazyLock<Vec<Bake>> = LazyLock::new(|| {
 pub fn bakes() -> &'static [Bake] {
     &BAKES
 }
+
+/// Where templates stand.
+const CAKES: &str = "Cakes, moulds and jars";
+const CASES: &str = "Shells, choux and pieces";
 
 fn bake(sponge: &str) -> Bake {
     BAKES.iter().find(|bake| bake.sponge == sponge).cloned().expect("every sponge has a batter")
@@ -141,7 +148,13 @@ fn template(key: &str, name: &str, about: &str, tiers: Vec<Tier>, bakes: &[&str]
         .any(|layer| matches!(layer, Layer::Filling { task: FillingTask::Set | FillingTask::Spoon, .. }));
     document.serve_c = cold.then_some(8.0);
     document.bakes = bakes.iter().map(|key| bake(key)).collect();
-    Template { key: key.to_owned(), name: name.to_owned(), about: about.to_owned(), document }
+    Template {
+        key: key.to_owned(),
+        name: name.to_owned(),
+        about: about.to_owned(),
+        group: CAKES.to_owned(),
+        document,
+    }
 }
 
 /// The common builds, the usual one first.
@@ -202,7 +215,7 @@ pub fn templates() -> Vec<Template> {
     let mut log = Tier::empty(Body::Trough { width_mm: 80.0, height_mm: 65.0, length_mm: 250.0 });
     log.layers = vec![sponge("joconde", 8.0, Some(SoakGrade::Light)), task(FillingTask::Set, None, vec![])];
     log.glaze = coat(2.0);
-    vec![
+    let mut all = vec![
         template(
             "layers",
             "Four layers, coated",
@@ -260,6 +273,121 @@ pub fn templates() -> Vec<Template> {
             "Three sheets filled in a frame and cut in squares.",
             vec![tray],
             &["joconde"],
+        ),
+    ];
+    all.extend(cased().into_iter().map(|own| Template { group: CASES.to_owned(), ..own }));
+    all
+}
+
+/// Pieces of which there are many, each with a case.
+fn pieces(body: Body, form: CaseForm, bake: &str, [count, spare]: [u32; 2], filling: Layer) -> Tier {
+    let mut tier = Tier::empty(body);
+    tier.case = Some(Case { form, bake: Some(bake.to_owned()), film: None });
+    tier.many = Some(Many { count, spare, pile: None });
+    tier.layers = vec![filling];
+    tier
+}
+
+/// Shells, choux, sheets, pairs and cups.
+fn cased() -> Vec<Template> {
+    let full = || task(FillingTask::Spoon, None, vec![]);
+    let shell = |wall_mm: f64| CaseForm::Shell { wall_mm, floor_mm: wall_mm, flutes_mm: 0.0 };
+    let cup = |bottom_mm: f64, top_mm: f64, height_mm: f64| Body::Cup { bottom_mm, top_mm, height_mm };
+    let shells = pieces(cup(80.0, 80.0, 20.0), shell(3.0), "short_crust", [12, 1], full());
+    let fluted = CaseForm::Shell { wall_mm: 3.5, floor_mm: 3.5, flutes_mm: 3.0 };
+    let mut crust = pieces(cup(200.0, 230.0, 32.0), fluted, "short_crust", [1, 0], full());
+    crust.many = None;
+    let mut crumb = pieces(cup(200.0, 200.0, 45.0), shell(6.0), "biscuit_base", [1, 0], full());
+    crumb.many = None;
+    let bun = Body::Dome { diameter_mm: 45.0, height_mm: 34.0 };
+    let buns = pieces(bun, CaseForm::Closed { wall_mm: 3.0 }, "choux", [24, 2], full());
+    let mut pile = buns.clone();
+    pile.many = Some(Many { count: 35, spare: 3, pile: Some(Pile { component: None, each_g: 4.0 }) });
+    let long = Body::HalfLog { diameter_mm: 36.0, length_mm: 130.0 };
+    let long = pieces(long, CaseForm::Closed { wall_mm: 3.0 }, "choux", [12, 1], full());
+    let mut ring = Tier::empty(Body::Ring { diameter_mm: 210.0, hole_mm: 110.0 });
+    ring.layers = vec![sponge("choux", 16.0, None), filling(22.0), sponge("choux", 14.0, None)];
+    let tube = Body::Tube { diameter_mm: 24.0, length_mm: 110.0 };
+    let tubes = pieces(tube, CaseForm::Tube { wall_mm: 1.5 }, "lace_biscuit", [12, 2], full());
+    let pair = |bake: &str, thick_mm: f64| {
+        let mut pair = Tier::empty(Body::Round { diameter_mm: 42.0 });
+        pair.layers = vec![sponge(bake, thick_mm, None), filling(5.0), sponge(bake, thick_mm, None)];
+        pair.many = Some(Many { count: 24, spare: 2, pile: None });
+        pair
+    };
+    let hole = CaseForm::Cored { across_mm: 26.0, deep_mm: 28.0 };
+    let mut cored = pieces(cup(50.0, 68.0, 46.0), hole, "butter_cake", [12, 0], full());
+    cored.rosettes =
+        vec![Rosettes { component: None, count: 1, diameter_mm: 55.0, height_mm: 28.0, tip_mm: 12.0 }];
+    let mut sheets = Tier::empty(Body::Rectangle { length_mm: 240.0, width_mm: 180.0, corner_mm: 0.0 });
+    sheets.layers = vec![
+        sponge("puff_pastry", 6.0, None),
+        filling(14.0),
+        sponge("puff_pastry", 6.0, None),
+        filling(14.0),
+        sponge("puff_pastry", 6.0, None),
+    ];
+    sheets.cut = Some([3, 3]);
+    vec![
+        template(
+            "sheets",
+            "Sheets and a filling, cut in pieces",
+            "Three crisp sheets with a filling between them, cut three by three.",
+            vec![sheets],
+            &["puff_pastry"],
+        ),
+        template(
+            "shells",
+            "Shells with a filling",
+            "Small straight shells, filled to the rim.",
+            vec![shells],
+            &["short_crust"],
+        ),
+        template(
+            "crust",
+            "Fluted crust",
+            "One wide crust with a fluted wall.",
+            vec![crust],
+            &["short_crust"],
+        ),
+        template("crumb", "Crumb crust", "A pressed crust, filled and set.", vec![crumb], &["biscuit_base"]),
+        template("buns", "Choux, round", "Choux filled through a hole.", vec![buns], &["choux"]),
+        template("long", "Choux, long", "Long choux filled through a hole.", vec![long], &["choux"]),
+        template("choux_ring", "Choux in a ring", "A ring split, filled and closed.", vec![ring], &["choux"]),
+        template(
+            "pile",
+            "A pile of filled pieces",
+            "Filled choux by count, held together by boiled sugar.",
+            vec![pile],
+            &["choux"],
+        ),
+        template(
+            "pairs",
+            "Pairs of shells",
+            "Two almond shells with a filling between them.",
+            vec![pair("almond_shell", 8.0)],
+            &["almond_shell"],
+        ),
+        template(
+            "wafers",
+            "Pairs of wafers",
+            "Two wafers with a filling.",
+            vec![pair("wafer", 3.0)],
+            &["wafer"],
+        ),
+        template(
+            "tubes",
+            "Tubes",
+            "Lace biscuits rolled to tubes and filled.",
+            vec![tubes],
+            &["lace_biscuit"],
+        ),
+        template(
+            "cored",
+            "Cups to sell, cored",
+            "Cakes in cups with a hole cut from the top, filled and piped.",
+            vec![cored],
+            &["butter_cake"],
         ),
     ]
 }

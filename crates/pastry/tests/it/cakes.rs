@@ -86,6 +86,12 @@ pub fn chosen(document: &StackDocument) -> StackDocument {
                 tier[name]["component"] = json!(key);
             }
         }
+        if tier.get("case").is_some_and(|case| case.get("film").is_some()) {
+            tier["case"]["film"]["component"] = json!("fill");
+        }
+        if tier.get("many").is_some_and(|many| many.get("pile").is_some()) {
+            tier["many"]["pile"]["component"] = json!("soak");
+        }
         for name in ["borders", "rosettes"] {
             for own in tier.get_mut(name).and_then(Value::as_array_mut).into_iter().flatten() {
                 own["component"] = json!("pipe");

@@ -50,6 +50,7 @@ mod scale;
 mod sense;
 mod stack;
 mod stack_built;
+mod stack_cases;
 mod stack_fuzz;
 mod stack_geometry;
 mod stack_links;

@@ -4,7 +4,7 @@
 use crate::cakes::{chosen, template, worked_out};
 use pastry::stack::check::bears::dam_needs;
 use pastry::stack::check::dowels::dowels_needed;
-use pastry::stack::shape::body::squeeze_radius;
+use pastry::stack::shape::solid::squeeze_radius;
 use pastry::stack::{Body, Footprint, PlaceKind};
 use proptest::prelude::*;
 use std::f64::consts::PI;
@@ -28,6 +28,7 @@ fn bodies() -> Vec<Body> {
         Body::Dome { diameter_mm: 120.0, height_mm: 40.0 },
         Body::HalfLog { diameter_mm: 80.0, length_mm: 250.0 },
         Body::Trough { width_mm: 80.0, height_mm: 65.0, length_mm: 250.0 },
+        Body::Tube { diameter_mm: 24.0, length_mm: 110.0 },
     ]
 }
 

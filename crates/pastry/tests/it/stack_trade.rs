@@ -234,7 +234,7 @@ fn cuts_leave_pieces_a_hand_can_lift() {
         (Footprint::Ring { diameter: 22.0, hole: 8.0 }, 12),
         (Footprint::Hexagon { across: 18.0 }, 12),
     ] {
-        let cut = cut(0, &outline, portions);
+        let cut = cut(0, &outline, portions, None);
         assert!(!cut.words.is_empty() && cut.portions == portions, "{cut:?}");
         assert!(!cut.lines_mm.is_empty(), "{outline:?} is not cut");
         let reach = match outline {

@@ -119,22 +119,27 @@ export function OrdersPage() {
         </section>
         <section aria-label="A new order" className="flex flex-col gap-2">
           <h2 className="text-title">Begin with</h2>
-          <ul className="border-t border-line">
-            {(beginnings.data?.templates ?? []).map((template) => (
-              <li key={template.key} className="border-b border-line">
-                <button
-                  type="button"
-                  className="min-h-11 w-full rounded-lg px-2 py-1.5 text-left hover:bg-rim-tint"
-                  onClick={() =>
-                    open({ ...emptyOrder(room), cakes: [cakeOf({ ...template.document, name: '' })] })
-                  }
-                >
-                  <b className="font-head text-lead">{template.name}</b>
-                  <span className="block text-note text-ink2">{template.about}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
+          {byGroup(beginnings.data?.templates ?? []).map(([group, all]) => (
+            <div key={group}>
+              <h3 className="pt-1 text-note font-[640] text-ink2">{group}</h3>
+              <ul className="border-t border-line">
+                {all.map((template) => (
+                  <li key={template.key} className="border-b border-line">
+                    <button
+                      type="button"
+                      className="min-h-11 w-full rounded-lg px-2 py-1.5 text-left hover:bg-rim-tint"
+                      onClick={() =>
+                        open({ ...emptyOrder(room), cakes: [cakeOf({ ...template.document, name: '' })] })
+                      }
+                    >
+                      <b className="font-head text-lead">{template.name}</b>
+                      <span className="block text-note text-ink2">{template.about}</span>
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ))}
           <div className="flex flex-wrap gap-2 pt-1">
             <Button onClick={() => open(emptyOrder(room))}>Empty order</Button>
             <FilePick
@@ -165,4 +170,11 @@ function heading(orders: OrderSummary[]): string {
   if (orders.length === 0) return 'Nothing is ordered yet'
   const many = orders.length === 1 ? 'One order' : `${orders.length} orders`
   return next ? `${many}; next is ${next.name}` : many
+}
+
+/** Builds under what they stand, in the order they come in. */
+function byGroup<T extends { group: string }>(templates: T[]): [string, T[]][] {
+  const groups = new Map<string, T[]>()
+  for (const own of templates) groups.set(own.group, [...(groups.get(own.group) ?? []), own])
+  return [...groups]
 }

@@ -1,7 +1,7 @@
 import type { PlaceAnswer, StackAnswer, StackDocument } from '../../api/client'
 import type { Edit } from '../../desk/history'
 import { insertAt, readAt, writeAt } from '../../lib/path'
-import { ADDITIONS } from './fields'
+import { ADDITIONS, formFor } from './fields'
 import { Swatch } from './Takes'
 import { Select } from '../../ui/Select'
 
@@ -129,7 +129,7 @@ function AddTo({ document, tier, selected, edit, onSelect }: AddToProps) {
     const addition = ADDITIONS.find(([own]) => own === key)
     if (!addition) return
     const [, , field, begun] = addition
-    const value = withBake(document, structuredClone(begun))
+    const value = withBake(document, begunFor(document, tier, key, structuredClone(begun)))
     if (field === 'layers') {
       const [, owner, , layer] = (selected ?? '').split('.')
       const above =
@@ -149,8 +149,9 @@ function AddTo({ document, tier, selected, edit, onSelect }: AddToProps) {
     }
   }
   const there = (field: string) =>
-    !['layers', 'borders', 'rosettes', 'pieces'].includes(field) &&
-    readAt(document, `${path}.${field}`) != null
+    (field === 'case.film' && readAt(document, `${path}.case`) == null) ||
+    (!['layers', 'borders', 'rosettes', 'pieces'].includes(field) &&
+      readAt(document, `${path}.${field}`) != null)
   return (
     <Select
       inline
@@ -166,8 +167,13 @@ function AddTo({ document, tier, selected, edit, onSelect }: AddToProps) {
   )
 }
 
-/** A new sponge is of what is baked already. */
+/** A new case has the form that goes with its shape. */
+function begunFor(document: StackDocument, tier: number, key: string, begun: Record<string, unknown>) {
+  return key === 'case' ? { form: { ...formFor(document.tiers[tier]?.body.shape ?? 'cup') } } : begun
+}
+
+/** A new sponge or case is of what is baked already. */
 function withBake(document: StackDocument, value: Record<string, unknown>): Record<string, unknown> {
   const first = document.bakes?.[0]
-  return value.kind === 'sponge' && first ? { ...value, bake: first.key } : value
+  return (value.kind === 'sponge' || 'form' in value) && first ? { ...value, bake: first.key } : value
 }

@@ -4,6 +4,7 @@ import { readAt, writeAt } from '../../lib/path'
 import { NumberField } from '../../ui/NumberField'
 import { TextField } from '../../ui/TextField'
 import { useBeginnings } from '../orders/queries'
+import { FORMS } from './fields'
 import { Tick } from '../../ui/Tick'
 import { Select } from '../../ui/Select'
 
@@ -31,6 +32,8 @@ const FITS: Record<string, string[]> = {
   drip: ['drip', 'coat'],
   border: ['pipe', 'mask'],
   rosettes: ['pipe', 'mask'],
+  film: ['coat', 'mask', 'drip'],
+  pile: ['soak', 'coat'],
 }
 
 /** Everything that can be said of one place. */
@@ -42,7 +45,7 @@ export function Fields({ place, document, known, edit }: FieldsProps) {
   const node = readAt(document, place.path) as Record<string, unknown> | undefined
   if (!node) return null
   const shape = document.tiers[place.tier]?.body.shape ?? 'round'
-  const brimmed = ['cup', 'loaf', 'dome', 'half_log', 'trough'].includes(shape)
+  const brimmed = ['cup', 'loaf', 'dome', 'half_log', 'trough', 'tube'].includes(shape)
   const made = place.kind === 'insert' && node.bake != null
   return (
     <div className="flex flex-wrap items-end gap-x-4 gap-y-2.5">
@@ -56,7 +59,15 @@ export function Fields({ place, document, known, edit }: FieldsProps) {
           <Formulas known={known} document={document} fits={FITS[place.kind] ?? []} />
         </Select>
       )}
-      {(place.kind === 'sponge' || made) && (
+      {place.kind === 'case' && (
+        <Select
+          label="Form"
+          value={String(readAt(node, 'form.kind') ?? 'shell')}
+          onChange={(kind) => put('form', { ...FORMS.find(([own]) => own === kind)?.[2] })}
+          options={FORMS.map(([kind, word]) => [kind, word] as const)}
+        />
+      )}
+      {(place.kind === 'sponge' || place.kind === 'case' || made) && (
         <Select
           label="Baked"
           value={String(node.bake ?? '')}
@@ -128,6 +139,7 @@ export function Fields({ place, document, known, edit }: FieldsProps) {
       )}
       {sizes
         .filter((spec) => spec.kind === place.kind)
+        .filter((spec) => place.kind !== 'case' || hasField(node, spec.field))
         .filter((spec) => !place.steps.some((step) => step.path === at(spec.field)))
         .map((spec) => (
           <OneNumber key={spec.field} spec={spec} place={place} node={node} put={put} />
@@ -148,6 +160,13 @@ export function Fields({ place, document, known, edit }: FieldsProps) {
       )}
     </div>
   )
+}
+
+/** Whether a case of its form has such a size. */
+function hasField(node: Record<string, unknown>, field: string): boolean {
+  const kind = readAt(node, 'form.kind')
+  const begun = FORMS.find(([own]) => own === kind)?.[2]
+  return begun !== undefined && field.replace('form.', '') in begun
 }
 
 interface OneNumberProps {

@@ -29,7 +29,7 @@ export function Selected(props: SelectedProps) {
   if (!selected) {
     return <p className="text-ink2">Pick a place in the drawing or the list to change it.</p>
   }
-  const tier = /^tiers\.(\d+)(\.body|\.layers|\.dowels)?$/.exec(selected)
+  const tier = /^tiers\.(\d+)(\.body|\.layers|\.dowels|\.many)?$/.exec(selected)
   if (tier?.[1] !== undefined) {
     return <TierFields document={document} tier={Number(tier[1])} edit={edit} onSelect={onSelect} />
   }

@@ -1,6 +1,6 @@
 import type { PlaceAnswer, TierAnswer } from '../../api/client'
 import { lifted } from '../../lib/mixture'
-import { box, coated, dripPath, half, halfWidth, spiral, tide, vessel } from './geometry'
+import { box, coated, dripPath, half, halfWidth, hollowOf, piled, spiral, tide, vessel } from './geometry'
 import type { Frame } from './geometry'
 
 interface TierDrawingProps {
@@ -29,9 +29,12 @@ export function TierDrawing({ frame, tier, above, places, hole, selected, onSele
   const coats = (['glaze', 'coat', 'crumb_coat'] as const).flatMap((kind) => of(kind).slice(0, 1))
   const outermost = coats[0]
   const layers = places.filter((place) => ['sponge', 'filling', 'dam', 'insert'].includes(place.kind))
+  const [shell, film] = [of('case')[0], of('film')[0]]
+  const inside = hollowOf(tier)
   const foot = tier.z_mm[0] ?? 0
   const top = tier.z_mm[1] ?? 0
-  const walls = tier.brim_mm != null && outermost === undefined
+  const walls =
+    tier.brim_mm != null && outermost === undefined && places.every((place) => place.kind !== 'case')
   const edge = (place: PlaceAnswer | undefined) => ({
     stroke: place && place.path === selected ? 'var(--rim)' : 'var(--ink)',
     strokeWidth: place && place.path === selected ? 3 : 0.8,
@@ -63,7 +66,7 @@ export function TierDrawing({ frame, tier, above, places, hole, selected, onSele
               z1,
               to,
             )
-          : half(frame, tier, to, z0 - foot, z1 - foot, 0, hole)
+          : half(frame, inside, to, z0 - foot, z1 - foot, 0, hole)
     return (
       <g key={`${place.path}${to}`} {...pick(place)}>
         <path d={shape} fill={colour(place)} {...edge(place)} />
@@ -82,6 +85,39 @@ export function TierDrawing({ frame, tier, above, places, hole, selected, onSele
           {...pick(coat)}
         />
       ))}
+      {tier.rows && (
+        <Pile
+          frame={frame}
+          tier={tier}
+          colour={colour(shell ?? layers[0])}
+          place={of('pile')[0]}
+          pick={pick}
+        />
+      )}
+      {shell &&
+        ([-1, 1] as const).map((side) => (
+          <g key={`${shell.path}${side}`} {...pick(shell)}>
+            <path
+              d={half(frame, tier, side, 0, (shell.z_mm[1] ?? 0) - foot)}
+              fill={colour(shell)}
+              {...edge(shell)}
+            />
+            <path
+              d={half(frame, tier, side, 0, (shell.z_mm[1] ?? 0) - foot)}
+              fill="url(#crumb)"
+              pointerEvents="none"
+            />
+          </g>
+        ))}
+      {film && tier.hollow_mm && (
+        <path
+          d={lining(frame, tier)}
+          fill="none"
+          stroke={film.path === selected ? 'var(--rim)' : colour(film)}
+          strokeWidth={Math.max(2.5, film.thickness_mm * frame.scale * 2)}
+          {...pick(film)}
+        />
+      )}
       {layers.map((place) => layer(place, -1))}
       {of('soak').map((place) => {
         const wet = tide(frame, tier, place, hole)
@@ -160,6 +196,42 @@ export function TierDrawing({ frame, tier, above, places, hole, selected, onSele
   )
 }
 
+interface PileProps {
+  frame: Frame
+  tier: TierAnswer
+  colour: string
+  place: PlaceAnswer | undefined
+  pick: (place: PlaceAnswer | undefined) => object
+}
+
+/** The pieces of a pile, behind the one that is cut. */
+function Pile({ frame, tier, colour, place, pick }: PileProps) {
+  const outline = tier.profile_mm
+    .map(([z = 0, w = 0]): [number, number] => [w, z])
+    .concat(tier.profile_mm.map(([z = 0, w = 0]): [number, number] => [-w, z]).reverse())
+  return (
+    <g {...pick(place)}>
+      {piled(tier).map(([x, z], k) => (
+        <path
+          key={k}
+          d={`M${outline.map(([w, up]) => `${frame.x(x + w).toFixed(1)} ${frame.y(z + up).toFixed(1)}`).join('L')}Z`}
+          fill={colour}
+          stroke="var(--ink)"
+          strokeWidth="0.8"
+        />
+      ))}
+    </g>
+  )
+}
+
+/** The film in a case: along its hollow, open above. */
+function lining(frame: Frame, tier: TierAnswer): string {
+  const foot = tier.z_mm[0] ?? 0
+  const edge = (tier.hollow_mm ?? []).map(([z = 0, w = 0]): [number, number] => [w, z])
+  const points = [...edge.map(([w, z]): [number, number] => [-w, z]).reverse(), ...edge]
+  return `M${points.map(([x, z]) => `${frame.x(x).toFixed(1)} ${frame.y(foot + z).toFixed(1)}`).join('L')}`
+}
+
 function mirrored(frame: Frame, inner: number, outer: number, z0: number, z1: number, side: -1 | 1): string {
   return side === -1 ? box(frame, inner, outer, z0, z1) : box(frame, -outer, -inner, z0, z1)
 }
@@ -218,7 +290,8 @@ function Border({ frame, tier, place, edge, pick }: MarkProps) {
 
 /** Rosettes and pieces: spread over the top. */
 function OnTop({ frame, tier, place, top, edge, pick }: MarkProps & { top: number }) {
-  const shown = Math.max(1, Math.min(14, Math.ceil(place.count / 2)))
+  const each = place.count / Math.max(1, tier.count)
+  const shown = Math.max(1, Math.min(14, Math.ceil(each / 2)))
   const tall = place.kind === 'rosettes' ? place.thickness_mm : 6
   const wide = place.width_mm ?? 7
   const radius = Math.max(6, halfWidth(tier, tier.inner_mm) + tier.side_mm - wide / 2 - 2)
@@ -226,7 +299,7 @@ function OnTop({ frame, tier, place, top, edge, pick }: MarkProps & { top: numbe
     <g {...pick} fill={place.tint ? lifted(place.tint) : 'var(--well)'} {...edge}>
       {Array.from({ length: shown }, (_, k) => {
         const x = shown === 1 ? 0 : -radius + (2 * radius * k) / (shown - 1)
-        const [cx, y] = [frame.x(x), frame.y(top + 2)]
+        const [cx, y] = [frame.x(x), frame.y(top)]
         const [w, h] = [(wide / 2) * frame.scale, tall * frame.scale]
         return place.kind === 'rosettes' ? (
           <path

@@ -66,6 +66,58 @@ export function TierFields({ document, tier: at, edit, onSelect }: TierFieldsPro
           onValue={(value) => put('collar_mm', value)}
         />
         <Optional
+          label="Equal pieces"
+          unit=""
+          value={tier.many?.count}
+          usual={12}
+          max={2000}
+          onValue={(value) =>
+            put('many', value === null ? null : { spare: 0, ...tier.many, count: Math.round(value) })
+          }
+        />
+        {tier.many && (
+          <>
+            <NumberField
+              label="More, for those that break"
+              unit=""
+              min={0}
+              max={500}
+              step={1}
+              value={tier.many.spare ?? 0}
+              onCommit={(value) => put('many.spare', Math.round(value))}
+            />
+            <Tick
+              checked={tier.many.pile != null}
+              onChange={(on) => put('many.pile', on ? { each_g: 4 } : null)}
+            >
+              Piled up
+            </Tick>
+          </>
+        )}
+        {tier.body.shape === 'rectangle' && !tier.many && (
+          <>
+            <Optional
+              label="Cut in rows"
+              unit=""
+              value={tier.cut?.[0]}
+              usual={3}
+              max={40}
+              onValue={(value) => put('cut', value === null ? null : [Math.round(value), tier.cut?.[1] ?? 3])}
+            />
+            {tier.cut && (
+              <NumberField
+                label="of so many"
+                unit=""
+                min={1}
+                max={40}
+                step={1}
+                value={tier.cut[1] ?? 3}
+                onCommit={(value) => put('cut', [tier.cut?.[0] ?? 3, Math.round(value)])}
+              />
+            )}
+          </>
+        )}
+        <Optional
           label="Dowels for the tier above"
           unit=""
           value={tier.dowels?.count}

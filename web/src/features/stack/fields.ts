@@ -21,6 +21,7 @@ export const SHAPES = [
   ['dome', 'Dome', { shape: 'dome', diameter_mm: 70, height_mm: 35 }],
   ['half_log', 'Half log', { shape: 'half_log', diameter_mm: 80, length_mm: 250 }],
   ['trough', 'Log', { shape: 'trough', width_mm: 80, height_mm: 65, length_mm: 250 }],
+  ['tube', 'Tube', { shape: 'tube', diameter_mm: 24, length_mm: 110 }],
   ['roll', 'Roll', { shape: 'roll', sheet_mm: 350, length_mm: 250 }],
 ] as const
 
@@ -54,6 +55,27 @@ export const ADDITIONS = [
   ['border', 'Border', 'borders', { style: 'shell', tip_mm: 10, edge: 'foot' }],
   ['rosettes', 'Rosettes', 'rosettes', { count: 8, diameter_mm: 25, height_mm: 20, tip_mm: 10 }],
   ['pieces', 'Pieces', 'pieces', { name: 'Fruit', count: 8, each_g: 10 }],
+  [
+    'case',
+    'Shell, crust or case',
+    'case',
+    { form: { kind: 'shell', wall_mm: 3, floor_mm: 3, flutes_mm: 0 } },
+  ],
+  ['film', 'Film in the case', 'case.film', { thickness_mm: 0.4 }],
 ] as const
+
+/** Forms of a case, with how each begins. */
+export const FORMS = [
+  ['shell', 'floor and wall, open above', { kind: 'shell', wall_mm: 3, floor_mm: 3, flutes_mm: 0 }],
+  ['closed', 'hollow all round', { kind: 'closed', wall_mm: 3 }],
+  ['tube', 'open at both ends', { kind: 'tube', wall_mm: 1.5 }],
+  ['cored', 'whole, with a hole cut from the top', { kind: 'cored', across_mm: 26, deep_mm: 28 }],
+] as const
+
+/** The form that goes with a shape. */
+export function formFor(shape: string) {
+  const kind = shape === 'tube' ? 'tube' : ['dome', 'half_log', 'trough'].includes(shape) ? 'closed' : 'shell'
+  return FORMS.find(([own]) => own === kind)?.[2] ?? FORMS[0][2]
+}
 
 export const LISTS = ['layers', 'borders', 'rosettes', 'pieces', 'inserts'] as const

@@ -70,6 +70,26 @@ export function coated(
     .join('L')}Z`
 }
 
+/** A tier as the hollow of its case. */
+export function hollowOf(tier: TierAnswer): TierAnswer {
+  return tier.hollow_mm ? { ...tier, profile_mm: tier.hollow_mm } : tier
+}
+
+/** Pieces of a pile as they are seen from the front: middle and foot of each, mm; the top row last. */
+export function piled(tier: TierAnswer): [number, number][] {
+  const [high = 0, wide = 0] = tier.piece_mm
+  const rows = [...(tier.rows ?? [])].reverse()
+  return rows.flatMap((count, row) => {
+    const across = count < 2 ? 0 : (count * wide) / Math.PI
+    const seen = Math.max(1, Math.round(across / wide) + (count > 1 ? 1 : 0))
+    const foot = (tier.z_mm[0] ?? 0) + row * high * 0.85
+    return Array.from({ length: seen }, (_, k): [number, number] => [
+      seen === 1 ? 0 : -across / 2 + (across * k) / (seen - 1),
+      foot,
+    ])
+  })
+}
+
 /** The walls and the bottom of a vessel, open at its rim. */
 export function vessel(frame: Frame, tier: TierAnswer, wall: number): string {
   const foot = tier.z_mm[0] ?? 0
@@ -141,7 +161,7 @@ export interface Callout {
   at: [number, number]
 }
 
-const CUT = ['sponge', 'soak', 'filling', 'insert', 'coat', 'crumb_coat', 'glaze', 'border']
+const CUT = ['case', 'film', 'sponge', 'soak', 'filling', 'insert', 'coat', 'crumb_coat', 'glaze', 'border']
 
 /** What is named beside the drawing: places alike are named once over all tiers, with how much they take. */
 export function callouts(tiers: TierAnswer[], places: PlaceAnswer[]): Callout[] {
@@ -157,13 +177,16 @@ export function callouts(tiers: TierAnswer[], places: PlaceAnswer[]): Callout[] 
     const tier = place && tiers[place.tier]
     if (!place || !tier) return []
     const total = group.reduce((sum, each) => sum + each.grams, 0)
+    const count = tier.count
     const alike = group.every((each) => Math.abs(each.grams - place.grams) < 0.005)
     const much =
-      group.length === 1
-        ? `${gramsOf(total)} g`
-        : alike
-          ? `${group.length} of ${gramsOf(place.grams)} g`
-          : `${gramsOf(total)} g in ${group.length}`
+      count > 1
+        ? `${gramsOf(total / count)} g in each of ${count}`
+        : group.length === 1
+          ? `${gramsOf(total)} g`
+          : alike
+            ? `${group.length} of ${gramsOf(place.grams)} g`
+            : `${gramsOf(total)} g in ${group.length}`
     const dam = place.words.endsWith('in a dam') ? ', dammed' : ''
     const thick =
       place.kind === 'soak'
@@ -181,6 +204,8 @@ export function callouts(tiers: TierAnswer[], places: PlaceAnswer[]): Callout[] 
 }
 
 const WORD: Partial<Record<PlaceAnswer['kind'], string>> = {
+  case: 'Case',
+  film: 'Film',
   sponge: 'Sponge',
   soak: 'Soak',
   filling: 'Filling',
@@ -206,6 +231,11 @@ function dot(tier: TierAnswer, place: PlaceAnswer): [number, number] {
   const [from = 0, to = 0] = place.z_mm
   const middle = (from + to) / 2
   const at = (height: number) => halfWidth(tier, Math.max(0, height))
+  if (place.kind === 'case') {
+    const height = (to - from) * 0.35
+    return [-(at(height) - Math.min(place.thickness_mm / 2, at(height) / 2)), foot + height]
+  }
+  if (place.kind === 'film') return [-(at((to - from) / 2) - 4), foot + (to - from) * 0.6]
   if (tier.rolled) {
     // Turn by turn from the left: sponge outermost.
     const share = { sponge: 0.94, filling: 0.62, soak: 0.4 }[place.kind as 'sponge' | 'filling' | 'soak'] ?? 1

@@ -17,7 +17,7 @@ use crate::stack::check::scene::{Scene, mm, weight};
 use crate::stack::cream::Cream;
 use crate::stack::document::{FillingTask, Layer};
 use crate::stack::place::{PlaceKind, Spot, Stuff};
-use crate::stack::shape::body::squeeze_radius;
+use crate::stack::shape::solid::squeeze_radius;
 use crate::units::{GRAVITY, Mass, Stress};
 use std::f64::consts::PI;
 

@@ -3,6 +3,7 @@
 
 use crate::number::limit;
 use crate::stack::address::{Address, At};
+use crate::stack::check::cases::hollow;
 use crate::stack::check::finding::{Finding, FindingCode, Mend, Said, Standing};
 use crate::stack::check::scene::Scene;
 use crate::stack::check::sizes::sizes;
@@ -18,6 +19,7 @@ pub fn built(scene: &Scene) -> Vec<Finding> {
     let mut found = unlinked(scene);
     for (at, tier) in scene.document.tiers.iter().enumerate() {
         found.extend(sizes(at, tier));
+        found.extend(hollow(at, tier));
         found.extend(vessel(scene, at, tier));
         found.extend(inserts(scene, at, tier));
         found.extend(forgotten(scene, at, tier));

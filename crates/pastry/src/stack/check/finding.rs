@@ -104,6 +104,12 @@ codes! {
         Portions = "portions",
         /// More in a vessel than it holds.
         RunsOver = "runs_over",
+        /// A case that leaves nothing to be filled.
+        NoHollow = "no_hollow",
+        /// What is crisp softens beside what is wet.
+        Softens = "softens",
+        /// What is crisp stays so beside what is wet.
+        StaysCrisp = "stays_crisp",
         /// The smoother is shorter than the side.
         Smoother = "smoother",
         /// A sponge stays dry inside.

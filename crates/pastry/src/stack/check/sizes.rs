@@ -101,6 +101,12 @@ pub fn sizes(at: usize, tier: &Tier) -> Vec<Finding> {
             }
         }
     }
+    if let Some(film) = tier.case.as_ref().and_then(|case| case.film.as_ref()) {
+        length("The film", film.thickness_mm, At::Film, PlaceKind::Film, "thickness_mm");
+    }
+    if let Some(pile) = tier.many.as_ref().and_then(|many| many.pile.as_ref()) {
+        length("What holds a piece of the pile", pile.each_g, At::Pile, PlaceKind::Pile, "each_g");
+    }
     let coats: [(&str, At, PlaceKind, &Option<CoatLayer>); 3] = [
         ("The crumb coat", At::CrumbCoat, PlaceKind::CrumbCoat, &tier.crumb_coat),
         ("The coat", At::Coat, PlaceKind::Coat, &tier.coat),

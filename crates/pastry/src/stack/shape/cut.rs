@@ -62,7 +62,10 @@ pub enum CutOutline {
 ///
 /// Rectangle: the rows and columns nearest to square pieces with at least so many. Round: wedges; wider than
 /// 200 mm a round middle and a ring round it, parted by area: n_in = n (d_in/d)².
-pub fn cut(tier: usize, outline: &Footprint, portions: u32) -> Cut {
+///
+/// # Arguments
+/// * `written`: rows and columns of a rectangle, where the cook says.
+pub fn cut(tier: usize, outline: &Footprint, portions: u32, written: Option<[u32; 2]>) -> Cut {
     let portions = portions.min(MOST_DRAWN);
     let whole = |outline, words: &str| Cut {
         tier,
@@ -79,7 +82,10 @@ pub fn cut(tier: usize, outline: &Footprint, portions: u32) -> Cut {
             if portions < 2 {
                 return whole(shape, "whole");
             }
-            let (columns, rows) = grid(length_mm, width_mm, portions);
+            let (columns, rows) = match written {
+                Some([rows, columns]) => (columns.clamp(1, 40), rows.clamp(1, 40)),
+                None => grid(length_mm, width_mm, portions),
+            };
             let (a, b) = (length_mm / f64::from(columns), width_mm / f64::from(rows));
             let mut lines = Vec::new();
             for k in 1..columns {
@@ -176,7 +182,7 @@ mod tests {
 
     #[test]
     fn pieces_of_a_round_have_one_area() {
-        let cut = cut(0, &Footprint::Round { diameter: 26.0 }, 30);
+        let cut = cut(0, &Footprint::Round { diameter: 26.0 }, 30, None);
         let ring = cut.rings_mm[0];
         let inside = cut.lines_mm.iter().filter(|line| line[0].hypot(line[1]) < 1.0).count() as f64;
         let outside = cut.lines_mm.len() as f64 - inside;
@@ -187,7 +193,7 @@ mod tests {
 
     #[test]
     fn a_tray_is_cut_into_squares_and_never_into_too_few() {
-        let cut = cut(0, &Footprint::Rectangle { length: 60.0, width: 40.0, corner: 0.0 }, 24);
+        let cut = cut(0, &Footprint::Rectangle { length: 60.0, width: 40.0, corner: 0.0 }, 24, None);
         assert_eq!(cut.words, "4 rows of 6: 24 pieces of 100 by 100 mm");
         assert_eq!(cut.lines_mm.len(), 8);
     }
