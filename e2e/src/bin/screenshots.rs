@@ -23,7 +23,7 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("size", "size:Daily pastry cream=1700", LAPTOP, "light"),
     ("method", "method:Bay milk-chocolate drip", LAPTOP, "light"),
     ("stack", "order:Harbour wedding=Cake", LAPTOP, "light"),
-    ("stack-build", "order:Saturday market=Cake=Build", TABLET, "light"),
+    ("stack-cases", "order:Lantern fair=Cake=Build", TABLET, "light"),
     ("shopping", "order:Thursday domes=To buy", LAPTOP, "light"),
     ("labels", "order:Thursday domes=Labels", LAPTOP, "light"),
     ("families", "/new", LAPTOP, "light"),

@@ -31,7 +31,7 @@ async fn a_shell_begins_from_a_build_and_says_what_each_takes() {
         headline_that(ui, "that it holds again", |said| !said.contains("leaves nothing to fill")).await;
         // More of them are more of it.
         ui.click("//button[starts-with(., 'Tier 1:')]").await;
-        ui.write("//input[@aria-label='Equal pieces']", "30").await;
+        ui.write("//input[@id=//label[.='Equal pieces']/@for]", "30").await;
         ui.press(fantoccini::key::Key::Tab).await;
         ui.find(&place("g in each of 30")).await;
         // A film in it is one more place.

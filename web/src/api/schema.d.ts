@@ -2179,6 +2179,19 @@ export interface components {
             /** @description In words: "4 rows of 6, each 33 by 40 mm". */
             words: string;
         };
+        /** @description A tray as it is cut. */
+        CutInto: {
+            /**
+             * Format: int32
+             * @description Pieces in each.
+             */
+            columns: number;
+            /**
+             * Format: int32
+             * @description Rows, along its shorter side.
+             */
+            rows: number;
+        };
         /** @description The outline seen from above. */
         CutOutline: {
             /**
@@ -5946,8 +5959,7 @@ export interface components {
             collar_mm?: number | null;
             container?: components["schemas"]["Container"] | null;
             crumb_coat?: components["schemas"]["CoatLayer"] | null;
-            /** @description Rows and columns a tray is cut into; by the weight of a portion when none. */
-            cut?: number[] | null;
+            cut?: components["schemas"]["CutInto"] | null;
             dowels?: components["schemas"]["Dowels"] | null;
             drip?: components["schemas"]["Drips"] | null;
             glaze?: components["schemas"]["CoatLayer"] | null;

@@ -6,6 +6,7 @@ use crate::ingredient::Diet;
 use crate::number::{hundredths, limit};
 use crate::rheology::warning::WarningCode;
 use crate::stack::amount::{amounts, tier_g};
+use crate::stack::case::CutInto;
 use crate::stack::check::bears::bears;
 use crate::stack::check::built::built;
 use crate::stack::check::cases::crispness;
@@ -189,7 +190,7 @@ fn portions(document: &StackDocument, finished_g: f64) -> (u32, f64) {
         .iter()
         .filter_map(|tier| match (&tier.many, tier.cut) {
             (Some(many), _) => Some(many.counted()),
-            (None, Some([rows, columns])) => Some(rows.clamp(1, 40) * columns.clamp(1, 40)),
+            (None, Some(cut)) => Some(cut.counted().iter().product()),
             (None, None) => None,
         })
         .sum();
@@ -363,7 +364,7 @@ fn cuts(scene: &Scene, portions: u32, finished_g: f64) -> Vec<Cut> {
             let tier = &scene.document.tiers[at];
             let part = match (&tier.many, tier.cut) {
                 (Some(_), _) => 1,
-                (None, Some([rows, columns])) => rows.clamp(1, 40) * columns.clamp(1, 40),
+                (None, Some(cut)) => cut.counted().iter().product(),
                 (None, None) => (own * f64::from(portions) + 1e-6).floor() as u32,
             };
             let outline = if matches!(body, crate::stack::shape::body::Body::Roll { .. }) || body.stands() {
@@ -371,7 +372,7 @@ fn cuts(scene: &Scene, portions: u32, finished_g: f64) -> Vec<Cut> {
             } else {
                 body.section(0.0).grown(layout.side)
             };
-            cut(at, &outline, part.max(1), tier.cut.filter(|_| tier.many.is_none()))
+            cut(at, &outline, part.max(1), tier.cut.filter(|_| tier.many.is_none()).map(CutInto::counted))
         })
         .collect()
 }

@@ -94,6 +94,25 @@ pub struct Pile {
     pub each_g: f64,
 }
 
+/// A tray as it is cut.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CutInto {
+    /// Rows, along its shorter side.
+    #[schema(minimum = 1, maximum = 40)]
+    pub rows: u32,
+    /// Pieces in each.
+    #[schema(minimum = 1, maximum = 40)]
+    pub columns: u32,
+}
+
+impl CutInto {
+    /// Rows and columns, as far as they are cut.
+    pub fn counted(self) -> [u32; 2] {
+        [self.rows.clamp(1, 40), self.columns.clamp(1, 40)]
+    }
+}
+
 /// Most pieces of one tier.
 pub const MOST_PIECES: u32 = 2000;
 /// A row of a pile sinks into the one below by this share of its height (assumed).

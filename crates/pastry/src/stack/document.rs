@@ -4,7 +4,7 @@ use crate::assess::BroughtComponent;
 use crate::format;
 use crate::formula::Line;
 use crate::ingredient::IngredientDocument;
-use crate::stack::case::{Case, Many};
+use crate::stack::case::{Case, CutInto, Many};
 use crate::stack::onto::{CoatLayer, Dowels, Drips, Pieces, PipedBorder, Rosettes};
 use crate::stack::shape::body::Body;
 use crate::units::kitchen::Measures;
@@ -199,8 +199,7 @@ pub struct Tier {
     pub many: Option<Many>,
     /// Rows and columns a tray is cut into; by the weight of a portion when none.
     #[serde(default, skip_serializing_if = "Option::is_none")]
-    #[schema(min_items = 2, max_items = 2)]
-    pub cut: Option<[u32; 2]>,
+    pub cut: Option<CutInto>,
 }
 
 /// A container for sale.

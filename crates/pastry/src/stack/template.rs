@@ -1,7 +1,7 @@
 //! Builds a kitchen begins with: their places, no components yet; and a batter for each kind of sponge.
 
 use crate::formula::Line;
-use crate::stack::case::{Case, CaseForm, Many, Pile};
+use crate::stack::case::{Case, CaseForm, CutInto, Many, Pile};
 use crate::stack::document::{
     Bake, Container, Dam, FillingTask, Insert, Layer, SoakGrade, Soaking, StackDocument, Tier,
 };
@@ -327,7 +327,7 @@ fn cased() -> Vec<Template> {
         filling(14.0),
         sponge("puff_pastry", 6.0, None),
     ];
-    sheets.cut = Some([3, 3]);
+    sheets.cut = Some(CutInto { rows: 3, columns: 3 });
     vec![
         template(
             "sheets",

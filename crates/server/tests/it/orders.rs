@@ -100,7 +100,7 @@ async fn a_cake_takes_the_kitchens_own_formula_as_it_is_saved_now() {
     assert_eq!(status, 200, "{larger}");
     assert!(larger["portions"][1].as_u64().unwrap() >= 30);
     let (_, begin) = kitchen.get("/api/stack/begin").await;
-    assert_eq!(begin["templates"].as_array().unwrap().len(), 10);
+    assert_eq!(begin["templates"].as_array().unwrap().len(), 22);
     assert_eq!(begin["bakes"].as_array().unwrap().len(), begin["sponges"].as_array().unwrap().len());
     kitchen.close().await;
 }

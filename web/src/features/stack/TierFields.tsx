@@ -99,10 +99,12 @@ export function TierFields({ document, tier: at, edit, onSelect }: TierFieldsPro
             <Optional
               label="Cut in rows"
               unit=""
-              value={tier.cut?.[0]}
+              value={tier.cut?.rows}
               usual={3}
               max={40}
-              onValue={(value) => put('cut', value === null ? null : [Math.round(value), tier.cut?.[1] ?? 3])}
+              onValue={(value) =>
+                put('cut', value === null ? null : { columns: 3, ...tier.cut, rows: Math.round(value) })
+              }
             />
             {tier.cut && (
               <NumberField
@@ -111,8 +113,8 @@ export function TierFields({ document, tier: at, edit, onSelect }: TierFieldsPro
                 min={1}
                 max={40}
                 step={1}
-                value={tier.cut[1] ?? 3}
-                onCommit={(value) => put('cut', [tier.cut?.[0] ?? 3, Math.round(value)])}
+                value={tier.cut.columns}
+                onCommit={(value) => put('cut', { rows: 3, ...tier.cut, columns: Math.round(value) })}
               />
             )}
           </>

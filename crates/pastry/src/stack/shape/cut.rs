@@ -83,7 +83,7 @@ pub fn cut(tier: usize, outline: &Footprint, portions: u32, written: Option<[u32
                 return whole(shape, "whole");
             }
             let (columns, rows) = match written {
-                Some([rows, columns]) => (columns.clamp(1, 40), rows.clamp(1, 40)),
+                Some([rows, columns]) => (columns, rows),
                 None => grid(length_mm, width_mm, portions),
             };
             let (a, b) = (length_mm / f64::from(columns), width_mm / f64::from(rows));
