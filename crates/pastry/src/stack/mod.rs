@@ -6,7 +6,7 @@
 //! * [`shape`]: outlines, bodies, vessels, covers
 //! * [`sponge`]: what a layer takes up of a syrup; [`baking`]: how it is mixed, baked and rested
 //! * [`case`] is what holds a filling, and equal pieces; [`crisp`] how long it stays crisp
-//! * [`document`] is the open format, with [`onto`] for what goes onto a tier; [`place`] its places laid out,
+//! * [`document`] is the open format, with [`onto`] for what goes onto a tier; [`place`] and [`counted`] its places laid out,
 //!   [`size`] the range of each of their sizes, [`cream`] what they are made of, [`amount`] how much, [`part`] how much of each component
 //! * [`check`] finds what does not stand
 //! * [`answer`] puts it together, [`template`] begins one, [`resize`] makes it another size
@@ -17,6 +17,7 @@ pub mod answer;
 pub mod baking;
 pub mod case;
 pub mod check;
+pub mod counted;
 pub mod cream;
 pub mod crisp;
 pub mod document;

@@ -1,7 +1,6 @@
 //! The places of a cake: each layer, ring, coat, drip and border, where it lies and what volume it has.
 
 use crate::stack::address::{Address, At};
-use crate::stack::case::{Case, Many};
 use crate::stack::document::{Layer, StackDocument, Tier};
 use crate::stack::onto::{CoatLayer, Edge};
 use crate::stack::shape::body::Body;
@@ -155,7 +154,7 @@ pub struct Layout<'a> {
 }
 
 /// What is no length counts as none: it is spoken of where it stands.
-fn cm(mm: f64) -> f64 {
+pub(super) fn cm(mm: f64) -> f64 {
     if mm.is_finite() { 0.1 * mm.clamp(0.0, 2000.0) } else { 0.0 }
 }
 
@@ -282,62 +281,6 @@ impl<'a> Layout<'a> {
         };
         self.tiers.push(layout);
         foot + top
-    }
-
-    /// A case and the film in it.
-    fn case(&mut self, tier: usize, case: &'a Case, body: &Body, z: [f64; 2]) {
-        let spot = |at, kind, stuff, thickness: f64, volume| Spot {
-            tier,
-            at,
-            kind,
-            stuff,
-            z,
-            thickness,
-            outline: body.section(0.0),
-            volume,
-            on_top: 0.0,
-            trimmed: 0.0,
-            count: 1,
-        };
-        let volume = case.volume(body).unwrap_or(0.0);
-        let stuff = Stuff::Bake(case.bake.as_deref());
-        self.spots.push(spot(At::Case, PlaceKind::Case, stuff, cm(case.thickness_mm()), volume));
-        if let Some(film) = &case.film {
-            let thickness = cm(film.thickness_mm);
-            let stuff = Stuff::Component(film.component.as_deref());
-            let volume = case.inner_cm2(body) * thickness;
-            self.spots.push(spot(At::Film, PlaceKind::Film, stuff, thickness, volume));
-        }
-    }
-
-    /// All places of a tier as often as there are pieces of it; the height of what they make together, cm.
-    ///
-    /// # Arguments
-    /// * `begun`: the first of its places; `piece`: its foot, its height and its width, cm.
-    fn many(&mut self, tier: usize, many: &'a Many, begun: usize, [foot, high, wide]: [f64; 3]) -> f64 {
-        let count = many.counted();
-        for spot in &mut self.spots[begun..] {
-            let times = f64::from(count);
-            (spot.volume, spot.on_top, spot.trimmed) =
-                (times * spot.volume, times * spot.on_top, times * spot.trimmed);
-            spot.count = spot.count.saturating_mul(count);
-        }
-        let Some(pile) = &many.pile else { return high };
-        let [top, across] = crate::stack::case::pile(count, [high, wide]);
-        self.spots.push(Spot {
-            tier,
-            at: At::Pile,
-            kind: PlaceKind::Pile,
-            stuff: Stuff::Component(pile.component.as_deref()),
-            z: [foot, foot + top],
-            thickness: 0.0,
-            outline: Footprint::Round { diameter: across },
-            volume: 0.0,
-            on_top: 0.0,
-            trimmed: 0.0,
-            count,
-        });
-        top
     }
 
     fn layer(

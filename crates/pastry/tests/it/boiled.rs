@@ -11,7 +11,8 @@ use pastry::rheology::warning::WarningCode;
 use pastry::scale::{ScaleAsk, Target, Whole, scale};
 use proptest::prelude::*;
 
-fn formula(family: Family, lines: &[(&str, f64)]) -> FormulaDocument {
+/// A formula of a family for its usual work, in grams.
+pub fn formula(family: Family, lines: &[(&str, f64)]) -> FormulaDocument {
     let start = &starts(family)[0];
     let mut document = FormulaDocument::empty(family, start.work.job, start.work.temperature_c.celsius());
     document.work = start.work.clone();

@@ -1,7 +1,7 @@
 //! What is strained off and steeped: both parts are the whole, nothing of it is lost in silence, and the prediction is made of
 //! what is left.
 
-use pastry::assess::starts::starts;
+use crate::boiled::formula;
 use pastry::assess::{Assessment, BroughtComponent, FormulaDocument, Ready, assess};
 use pastry::balance::ways;
 use pastry::fault::FaultCode;
@@ -13,14 +13,6 @@ use pastry::ingredient::{Part, Shelf, catalogue};
 use pastry::rescue::{RescueAsk, Sign, rescue};
 use pastry::scale::{ScaleAsk, Target, Whole, scale};
 use proptest::prelude::*;
-
-fn formula(family: Family, lines: &[(&str, f64)]) -> FormulaDocument {
-    let start = &starts(family)[0];
-    let mut document = FormulaDocument::empty(family, start.work.job, start.work.temperature_c.celsius());
-    document.work = start.work.clone();
-    document.lines = lines.iter().map(|(id, grams)| Line::new(*id, format!("{grams} g"))).collect();
-    document
-}
 
 fn drained(keeps: Side, of_weight: f64) -> Strained {
     Strained { how: Straining::Drained, keeps, left: Kept::Share { of_weight } }
