@@ -1066,6 +1066,8 @@ export interface components {
             runs_off_g: number;
             /** @description How it is shared out, over all cakes. */
             shares: components["schemas"]["EqualShare"][];
+            /** @description What is taken off what is weighed, line by line, in words; empty when nothing is. */
+            taken_off: string[];
             /**
              * Format: double
              * @description How many times the saved formula.
@@ -3836,6 +3838,8 @@ export interface components {
             start?: components["schemas"]["StartTemperature"] | null;
             /** @description Its steps. */
             steps: components["schemas"]["MethodStep"][];
+            /** @description What is strained, lifted out and boiled off of what is weighed, in words; empty when nothing is. */
+            taken_off: string[];
             /**
              * Format: double
              * @description Minutes from the first step to the last, at least.

@@ -50,6 +50,8 @@ pub struct MethodSheet {
     pub through_min: f64,
     /// Its steps.
     pub steps: Vec<MethodStep>,
+    /// What is strained, lifted out and boiled off of what is weighed, in words; empty when nothing is.
+    pub taken_off: Vec<String>,
     /// What may go wrong with it, and what the numbers warn of when it is made so.
     pub risks: Vec<String>,
     /// What can hurt, in words.
@@ -176,6 +178,13 @@ fn one(
         through_min: least_through(&steps),
         wait_min: [sum(Worker::Wait, 0), sum(Worker::Wait, 1)],
         steps,
+        taken_off: ready
+            .strained
+            .iter()
+            .map(|own| &own.sentence)
+            .chain(ready.boiled.iter().map(|own| &own.sentence))
+            .map(|sentence| format!("{sentence}."))
+            .collect(),
         risks,
         cautions: cautions.into_iter().map(CautionAnswer::from).collect(),
         changes: changes(was, before, &made, after),

@@ -1,5 +1,6 @@
 //! What must be made: each component and bake over all cakes of an order, weighed out.
 
+use crate::assess::prepared::is_changed;
 use crate::formula::to_make::{MadeFor, Takes, ToMake, ToWeigh, to_make};
 use crate::formula::{WeighedLine, flat};
 use crate::ingredient::Ingredient;
@@ -37,6 +38,8 @@ pub struct Batch {
     pub made_for: Vec<MadeFor>,
     /// The same in one sentence; none when it only stands on cakes.
     pub made_for_sentence: Option<String>,
+    /// What is taken off what is weighed, line by line, in words; empty when nothing is.
+    pub taken_off: Vec<String>,
     /// How it is shared out, over all cakes.
     pub shares: Vec<EqualShare>,
     /// Trimmed off, g.
@@ -187,6 +190,7 @@ fn begun(kind: PartKind, [key, name, tint]: [String; 3], allergens: Vec<String>)
         lines: Vec::new(),
         made_for: Vec::new(),
         made_for_sentence: None,
+        taken_off: Vec::new(),
         shares: Vec::new(),
         trimmed_g: 0.0,
         runs_off_g: 0.0,
@@ -259,4 +263,27 @@ fn weigh_out(batch: &mut Batch, lines: &[WeighedLine], price: &dyn Fn(&Ingredien
     batch.weighed_g = hundredths(sum);
     batch.to_make_g = hundredths(left * sum);
     batch.cost = cost;
+    batch.taken_off = taken_off(batch, lines);
+}
+
+/// What is strained, lifted out and boiled off, as far as it is known without its sheet: how much of all of it stays, where
+/// every line gives something, and of each line that gives more than half of it.
+fn taken_off(batch: &Batch, lines: &[WeighedLine]) -> Vec<String> {
+    let stays =
+        |line: &WeighedLine, grams: f64| line.ingredient.leaves(grams).map(|(_, own)| own).sum::<f64>();
+    let changed = |line: &WeighedLine| is_changed(&line.ingredient) && line.mass.grams() > 0.0;
+    let all = lines.len() > 1 && lines.iter().all(changed);
+    let mut said = Vec::new();
+    if all {
+        let [from, to] = [batch.weighed_g, batch.to_make_g].map(batch_g);
+        said.push(format!("Of {from} g, {to} g are left when it is done: its sheet says how."));
+    }
+    for (line, own) in lines.iter().zip(&batch.lines).filter(|(line, _)| changed(line)) {
+        let left = stays(line, own.mass_g);
+        if !all || left < 0.5 * own.mass_g {
+            let [from, to] = [own.mass_g, left].map(batch_g);
+            said.push(format!("{}: of {from} g, {to} g stay in it; its sheet says how.", own.name));
+        }
+    }
+    said
 }

@@ -65,6 +65,9 @@ pub struct Baking {
     pub keeps_days: f64,
     /// Days frozen.
     pub frozen_days: f64,
+    /// What else is done with it, in one sentence (common practice).
+    #[serde(default)]
+    pub also: Option<String>,
 }
 
 /// What happens to a dough before the oven.
@@ -142,6 +145,9 @@ impl Baking {
                 said.push_str(&format!(", in the oven within {} min", limit(within.minutes())));
             }
             said.push_str(". ");
+        }
+        if let Some(also) = &self.also {
+            said.push_str(&format!("{also} "));
         }
         let [least, most] = self.rest.map(Minutes::minutes);
         if least > 0.0 {

@@ -297,3 +297,42 @@ fn a_batter_is_boiled_down_too() {
     let batch = answer.batches.iter().find(|batch| batch.name == "Juice sponge").unwrap();
     assert!((batch.to_make_g / batch.weighed_g - 0.75).abs() < 0.01, "{batch:?}");
 }
+
+/// Drained yoghurt stands on one plate and its whey is in the cream of another: one batch, bought once, and what is lifted out
+/// of a line is said beside what is weighed.
+#[test]
+fn one_batch_gives_what_is_drained_and_what_runs_off() {
+    let mut drained = named("Drained yoghurt", Family::WhippedCream, "spoon", &[("yoghurt", "1000 g")]);
+    drained.process.strained = Some(
+        serde_json::from_value(
+            json!({ "how": "drained", "keeps": "stays", "left": { "to": "share", "of_weight": 0.6 } }),
+        )
+        .unwrap(),
+    );
+    let lines = [("cream36", "500 g"), ("beside-drained", "100 g"), ("tea_leaves", "10 g")];
+    let mut whey = named("Whey cream", Family::WhippedCream, "spoon", &lines);
+    whey.lines[2].steeped = Some(Default::default());
+    let formulas = HashMap::from([("drained".to_owned(), drained), ("whey".to_owned(), whey)]);
+    for (cakes, of_main, of_beside) in [
+        (of(&[("drained", 20.0, 3), ("whey", 20.0, 1)]), true, true),
+        (of(&[("whey", 20.0, 4)]), false, true),
+        (of(&[("drained", 20.0, 1)]), true, false),
+    ] {
+        let told = answer(&cakes, &formulas);
+        let own: Vec<_> = told.batches.iter().filter(|batch| batch.key == "drained").collect();
+        assert_eq!(own.len(), 1, "{own:?}");
+        let (own, whey) = (own[0], told.batches.iter().find(|batch| batch.key == "whey"));
+        // Never less of either part than is taken.
+        let beside: f64 = whey.map_or(0.0, |whey| whey.lines[1].mass_g);
+        assert_eq!((own.grams > 0.0, beside > 0.0), (of_main, of_beside));
+        assert!(own.to_make_g >= own.grams - 1e-9, "{own:?}");
+        assert!(0.4 * own.weighed_g >= beside - 1e-9, "{own:?} for {beside} g");
+        assert!((0.6 * own.weighed_g - own.to_make_g).abs() < 0.02, "{own:?}");
+        let bought = told.shopping.iter().find(|line| line.ingredient == "yoghurt").unwrap();
+        assert!((bought.needed_g - own.weighed_g).abs() < 1.0, "{bought:?} for {own:?}");
+        if let Some(whey) = whey {
+            let leaves = |words: &String| words.starts_with("Black tea leaves: of ");
+            assert!(whey.taken_off.iter().any(leaves), "{:?}", whey.taken_off);
+        }
+    }
+}

@@ -87,6 +87,9 @@ export function MethodSteps({ school }: { school: MethodSheet }) {
           </li>
         ))}
       </ol>
+      {school.taken_off.map((words) => (
+        <p key={words}>{words}</p>
+      ))}
       <div className="border-t-2 border-line pt-2">
         <h4 className="font-[640]">What may go wrong</h4>
         <ul className="list-disc pl-5">

@@ -45,9 +45,11 @@ export function MakeView({ document, answer, currency, onBench }: MakeViewProps)
               </p>
             )}
             <BatchTable batch={batch} />
-            {batch.weighed_g - batch.to_make_g > 0.5 && (
-              <p className="pt-1">Boiled down from {weighed(batch.weighed_g)} g.</p>
-            )}
+            {batch.taken_off.map((words) => (
+              <p key={words} className="pt-1">
+                {words}
+              </p>
+            ))}
             <p className="mt-1 text-note text-ink2">
               {[
                 batch.shares.map((share) => share.words).join(', '),

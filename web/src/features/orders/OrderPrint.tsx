@@ -36,9 +36,11 @@ export function OrderPrint({ document, answer, view, cakeAt, currency }: OrderPr
             </h2>
             <BatchTable batch={batch} />
             {batch.made_for_sentence && <p className="text-[11pt]">{batch.made_for_sentence}</p>}
-            {batch.weighed_g - batch.to_make_g > 0.5 && (
-              <p className="text-[11pt]">Boiled down from {weighed(batch.weighed_g)} g.</p>
-            )}
+            {batch.taken_off.map((words) => (
+              <p key={words} className="text-[11pt]">
+                {words}
+              </p>
+            ))}
             {batch.shares.length > 0 && (
               <p className="text-[10pt]">{batch.shares.map((share) => share.words).join(', ')}.</p>
             )}
