@@ -96,6 +96,8 @@ pub fn settled(document: &FormulaDocument, lines: &[WeighedLine]) -> FormulaDocu
             ..strained
         };
         let twice = own.strained.is_some() && (strained.is_some() || lifted);
+        // Of a line that only lent liquid to what was steeped as much of everything went: it is a smaller line, boiled as far.
+        let lent = lifted && own.steeped.is_none() && own.strained.is_none() && strained.is_none();
         own.strained = own.strained.or(strained).map(by_itself);
         own.steeped = None;
         let before_boil = left + line.ingredient.steam;
@@ -106,7 +108,9 @@ pub fn settled(document: &FormulaDocument, lines: &[WeighedLine]) -> FormulaDocu
             let bare = Ingredient { left: None, steam: 0.0, ..line.ingredient.as_ref().clone() };
             own.parting(&Mixture::new([(&bare, 1.0)]).composition, 1.0, "").is_err()
         });
-        if of_weight < LEAST || not_by_itself || twice || lifted {
+        if lent && of_weight >= LEAST {
+            own.amount = format!("{} g", hundredths(before_boil * line.mass.grams()));
+        } else if of_weight < LEAST || not_by_itself || twice || lifted {
             own.amount = format!("{} g", hundredths(left.max(0.0) * line.mass.grams()));
             (own.strained, own.boiled) = (None, None);
         }

@@ -253,6 +253,22 @@ fn a_rescue_adds_to_what_is_left() {
     assert!(told.is_ok(), "{told:?}");
 }
 
+/// Milk boiled down to half, tea steeped in it: the water that went stays away in what a rescue stands on.
+#[test]
+fn what_was_boiled_and_then_steeped_in_stays_boiled() {
+    let mut own = formula(Family::PastryCream, &[("milk", 600.0), ("yolk", 90.0), ("tea_leaves", 8.0)]);
+    own.lines[0].boiled = Some(BoilTo::Share { of_weight: 0.5 });
+    own.lines[2].steeped = Some(Steeped { wet_g: Some(32.0) });
+    let settled =
+        pastry::assess::prepared::settled(&own, &Ready::of(&own, &Shelf::catalogue()).unwrap().lines);
+    let [was, is] = [&own, &settled].map(|own| answer(own).totals.batch_mass_g);
+    assert!((was - is).abs() < 0.02, "{was} and {is}");
+    for part in [Part::Water, Part::Lactose, Part::MilkFat, Part::MilkProtein] {
+        let [one, two] = [&own, &settled].map(|own| mixture(own).composition.get(part));
+        assert!((one - two).abs() < 1e-3, "{part:?}: {one} and {two}");
+    }
+}
+
 #[test]
 fn what_is_added_by_taste_stands_beside_the_shares() {
     let mut own = formula(Family::Ganache, &[("dark60", 300.0), ("cream36", 500.0)]);
