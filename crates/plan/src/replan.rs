@@ -1,0 +1,406 @@
+//! A plan when the day is not as planned: what is done stays done, and as little as possible moves.
+//!
+//! Level by level: push what is in the way; repair, so that little moves; work past closing time; with consent, quality limits half
+//! as long again, or a later serving. A safety limit is never stretched.
+
+use crate::cost::cost;
+use crate::insert::Blocks;
+use crate::net::{Net, OUT};
+use crate::problem::{Class, Kind, Problem};
+use crate::push::settle;
+use crate::search::{Watch, mend};
+use crate::state::State;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Points for each slot a step moves, and for one that changes its day (assumed).
+const MOVED: (i64, i64) = (5, 40);
+/// Rounds a repair looks.
+const ROUNDS: u32 = 4_000;
+/// Past closing time, min.
+pub const OVERTIME_MIN: i32 = 120;
+/// Latest serving that is looked for, min after its time.
+const MOST_LATE_MIN: i32 = 360;
+
+/// What happened.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(as = PlanEvent)]
+pub struct Event {
+    /// Now, min. Nothing that has not begun begins before it.
+    pub now: i32,
+    /// Steps that last longer.
+    #[serde(default)]
+    pub late: Vec<Late>,
+    /// There is less of something for a while: a machine out of use, a cook gone.
+    #[serde(default)]
+    pub less: Vec<Less>,
+    /// Steps that were begun, whenever it was planned: number and minute.
+    #[serde(default)]
+    pub begun: Vec<[i32; 2]>,
+    /// Steps that must stay where they are.
+    #[serde(default)]
+    pub pinned: Vec<usize>,
+}
+
+/// A step that lasts longer.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(as = PlanLate)]
+pub struct Late {
+    /// Its number.
+    pub step: usize,
+    /// Minutes longer.
+    pub min: i32,
+}
+
+/// Less of something for a while.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+#[schema(as = PlanLess)]
+pub struct Less {
+    /// The resource.
+    pub resource: String,
+    /// From, min.
+    pub from: i32,
+    /// To, min.
+    pub to: i32,
+    /// How much is left of it.
+    pub cap: i32,
+}
+
+/// What it took to have a plan again.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[serde(rename_all = "snake_case")]
+#[schema(as = PlanLevel)]
+pub enum Level {
+    /// What was in the way was pushed.
+    Push,
+    /// Steps were put elsewhere.
+    Repair,
+    /// Work past closing time.
+    Overtime,
+    /// Quality limits half as long again.
+    Quality,
+    /// A later serving.
+    Later,
+    /// Nothing found.
+    Nothing,
+}
+
+/// A step that moves.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[schema(as = PlanMove)]
+pub struct Move {
+    /// Its number.
+    pub step: usize,
+    /// From, min.
+    pub from: i32,
+    /// To, min.
+    pub to: i32,
+}
+
+/// A plan again.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+#[schema(as = Replanned)]
+pub struct Replanned {
+    /// What it took.
+    pub level: Level,
+    /// When each step begins, min; none for one without a place.
+    pub start: Vec<Option<i32>>,
+    /// Points.
+    pub cost: i64,
+    /// What moves.
+    pub moved: Vec<Move>,
+    /// Numbers of the waits, then links, that last longer than they should.
+    pub stretched: Vec<usize>,
+    /// How much later it is served, min.
+    pub late_min: i32,
+}
+
+/// What makes it no event of a problem, in words with its place.
+pub fn event_faults(problem: &Problem, event: &Event) -> Vec<(String, String)> {
+    let mut faults = Vec::new();
+    let is_step = |step: usize| step < problem.steps.len();
+    if event.now < 0 || event.now > problem.horizon {
+        faults.push(("now".to_owned(), format!("{} is outside the days planned", event.now)));
+    }
+    for (at, late) in event.late.iter().enumerate() {
+        if !is_step(late.step) {
+            faults.push((format!("late.{at}.step"), format!("there is no step {}", late.step)));
+        } else if late.min < 1 - problem.steps[late.step].dur || late.min > 1440 {
+            faults.push((format!("late.{at}.min"), format!("{} min longer: write up to 1440", late.min)));
+        }
+    }
+    for (at, less) in event.less.iter().enumerate() {
+        if problem.resources.iter().all(|own| own.id != less.resource) {
+            faults.push((
+                format!("less.{at}.resource"),
+                format!("there is no {} among the resources", less.resource),
+            ));
+        }
+        if less.from >= less.to || less.cap < 0 {
+            faults.push((
+                format!("less.{at}"),
+                format!("from {} to {} is no stretch of time", less.from, less.to),
+            ));
+        }
+    }
+    for (at, [step, minute]) in event.begun.iter().enumerate() {
+        if !usize::try_from(*step).is_ok_and(is_step) || *minute < 0 || *minute > event.now {
+            faults.push((
+                format!("begun.{at}"),
+                "name a step that is there and a minute before now".to_owned(),
+            ));
+        }
+    }
+    for (at, step) in event.pinned.iter().enumerate() {
+        if !is_step(*step) {
+            faults.push((format!("pinned.{at}"), format!("there is no step {step}")));
+        }
+    }
+    faults
+}
+
+/// The problem as it is after an event: steps longer, less of something.
+pub fn after(problem: &Problem, event: &Event) -> Problem {
+    let mut after = problem.clone();
+    for late in &event.late {
+        after.steps[late.step].dur = (after.steps[late.step].dur + late.min).max(1);
+    }
+    for less in &event.less {
+        for own in after.resources.iter_mut().filter(|own| own.id == less.resource) {
+            own.less.push([less.from, less.to, less.cap]);
+        }
+    }
+    after
+}
+
+/// A plan again, from the one that stood.
+///
+/// # Arguments
+/// * `start`: when each step was to begin, min; `consent`: how far it may go without being asked again.
+pub fn replan(
+    problem: &Problem,
+    start: &[Option<i32>],
+    event: &Event,
+    consent: Level,
+    watch: Watch,
+) -> Replanned {
+    let after = after(problem, event);
+    let mut was: Vec<Option<i32>> = start.to_vec();
+    was.resize(after.steps.len(), None);
+    for [step, minute] in &event.begun {
+        was[*step as usize] = Some(*minute);
+    }
+    let frozen: Vec<bool> = (0..was.len())
+        .map(|step| {
+            let begun = was[step].is_some_and(|at| at < event.now)
+                || event.begun.iter().any(|[own, _]| *own as usize == step);
+            begun
+                || event.pinned.contains(&step)
+                || (was[step].is_some() && event.late.iter().any(|late| late.step == step))
+        })
+        .collect();
+    let again = |problem: &Problem, level: Level| {
+        let task = Task { problem, was: &was, frozen: &frozen, now: event.now };
+        match level {
+            Level::Push => task.push(level),
+            Level::Repair => task.repair(level, watch),
+            level => task.push(level).or_else(|| task.repair(level, watch)),
+        }
+    };
+    let longer = |minutes: i32| {
+        let mut later = after.clone();
+        for order in later.orders.iter_mut().filter(|order| order.serve >= event.now) {
+            order.serve = (order.serve + minutes).min(later.horizon);
+        }
+        overtime(&stretched(&later))
+    };
+    let mut levels: Vec<(Level, Problem)> = vec![
+        (Level::Push, after.clone()),
+        (Level::Repair, after.clone()),
+        (Level::Overtime, overtime(&after)),
+        (Level::Quality, overtime(&stretched(&after))),
+    ];
+    levels.retain(|(level, _)| *level <= consent);
+    for (level, problem) in &levels {
+        if let Some(found) = again(problem, *level) {
+            return Replanned { stretched: longer_than(&after, &found.start), ..found };
+        }
+    }
+    if consent >= Level::Later {
+        // The least that does it: longer and longer, then between the last two.
+        let grid = after.grid_min;
+        let (mut no, mut by) = (0, grid);
+        let mut found = None;
+        while by <= MOST_LATE_MIN {
+            found = again(&longer(by), Level::Later);
+            if found.is_some() {
+                break;
+            }
+            (no, by) = (by, by * 2);
+        }
+        while found.is_some() && by - no > grid {
+            let middle = (no + by) / 2 / grid * grid;
+            match again(&longer(middle), Level::Later) {
+                Some(own) => (found, by) = (Some(own), middle),
+                None => no = middle,
+            }
+        }
+        if let Some(found) = found {
+            return Replanned { late_min: by, stretched: longer_than(&after, &found.start), ..found };
+        }
+    }
+    Replanned {
+        level: Level::Nothing,
+        start: was,
+        cost: 0,
+        moved: Vec::new(),
+        stretched: Vec::new(),
+        late_min: 0,
+    }
+}
+
+/// The kitchen open longer.
+fn overtime(problem: &Problem) -> Problem {
+    let mut open = problem.clone();
+    open.windows.iter_mut().for_each(|window| window[1] = (window[1] + OVERTIME_MIN).min(problem.horizon));
+    open
+}
+
+/// Quality limits half as long again.
+fn stretched(problem: &Problem) -> Problem {
+    let mut longer = problem.clone();
+    let grid = problem.grid_min;
+    let stretch = |max: &mut Option<i32>, class: Class| {
+        if let Some(max) = max.as_mut().filter(|_| class == Class::Quality) {
+            *max += (*max / 2).max(grid);
+        }
+    };
+    longer.waits.iter_mut().for_each(|wait| stretch(&mut wait.max, wait.class));
+    longer.links.iter_mut().for_each(|link| stretch(&mut link.max, link.class));
+    longer
+}
+
+/// Numbers of the waits, then links, that last longer than they should.
+fn longer_than(problem: &Problem, start: &[Option<i32>]) -> Vec<usize> {
+    let waits = problem.waits.iter().map(|own| (own.from, own.to, own.min, own.max));
+    let links = problem.links.iter().map(|own| (own.from, own.to, own.min, own.max));
+    waits
+        .chain(links)
+        .enumerate()
+        .filter(|(_, (from, to, min, max))| match (start[*from], start[*to], max) {
+            (Some(from_at), Some(to_at), Some(max)) => {
+                let lag = to_at - from_at - problem.steps[*from].dur;
+                lag > (*max).max(*min) && lag >= problem.grid_min
+            }
+            _ => false,
+        })
+        .map(|(at, _)| at)
+        .collect()
+}
+
+struct Task<'a> {
+    problem: &'a Problem,
+    was: &'a [Option<i32>],
+    frozen: &'a [bool],
+    now: i32,
+}
+
+impl Task<'_> {
+    /// The state with what is frozen where it is, and nothing else.
+    fn begun<'n>(&self, net: &'n Net) -> State<'n> {
+        let mut state = State::new(net);
+        state.not_before = self.now.div_euclid(net.grid) + i32::from(self.now.rem_euclid(net.grid) > 0);
+        for (step, frozen) in self.frozen.iter().enumerate() {
+            if let (true, Some(at), None) = (frozen, self.was[step], net.nodes[step].fixed) {
+                state.pinned[step] = true;
+                state.put(step, at / net.grid);
+            }
+        }
+        state.forgive();
+        state
+    }
+
+    fn old(&self, net: &Net, step: usize) -> Option<i32> {
+        self.was[step].map(|at| at / net.grid).filter(|_| net.nodes[step].fixed.is_none())
+    }
+
+    fn push(&self, level: Level) -> Option<Replanned> {
+        let net = Net::of(self.problem, false);
+        let mut state = self.begun(&net);
+        for step in 0..self.was.len() {
+            if let (false, Some(at)) = (state.pinned[step], self.old(&net, step)) {
+                state.put(step, at);
+            }
+        }
+        if state.outside().next().is_some() {
+            return None;
+        }
+        // What lasts longer now is in the way of what comes after it.
+        settle(&mut state).then(|| self.told(&net, &state, level))
+    }
+
+    fn repair(&self, level: Level, watch: Watch) -> Option<Replanned> {
+        let net = Net::of(self.problem, false);
+        let mut state = self.begun(&net);
+        let known: Vec<Option<i32>> =
+            (0..self.was.len()).map(|step| Some(state.start[step]).filter(|_| state.pinned[step])).collect();
+        crate::lags::windows(&net, state.not_before, &known).ok()?;
+        // From the last to the first, what still has its room keeps it.
+        let mut rest: Vec<(i32, usize)> = (0..self.was.len())
+            .filter(|step| !state.pinned[*step])
+            .filter_map(|step| Some((self.old(&net, step)?, step)))
+            .collect();
+        rest.sort_unstable_by(|one, two| two.cmp(one));
+        for (at, step) in rest {
+            let (low, high) = state.bounds(step);
+            if low <= at && at <= high && state.fits(step, at) {
+                state.put(step, at);
+            }
+        }
+        let blocks = Blocks::of(&net, &state.pinned);
+        for steps in &blocks.all {
+            if steps.iter().any(|step| state.start[*step] == OUT) {
+                let placed: Vec<usize> =
+                    steps.iter().copied().filter(|step| state.start[*step] != OUT).collect();
+                placed.into_iter().for_each(|step| state.lift(step));
+            }
+        }
+        let price = |start: &[i32]| cost(&net, start).points + self.moves(&net, start);
+        let mut found = mend(&mut state, 1, ROUNDS, watch, &price);
+        if found.unplaced > 0 && !found.stopped {
+            // What is left of the old plan may be in the way of every new one.
+            state = self.begun(&net);
+            found = mend(&mut state, 2, ROUNDS, watch, &price);
+        }
+        if found.unplaced > 0 {
+            return None;
+        }
+        state.restore(&found.start);
+        Some(self.told(&net, &state, level))
+    }
+
+    /// Points for what moves.
+    fn moves(&self, net: &Net, start: &[i32]) -> i64 {
+        let own = |(step, at): (usize, &i32)| {
+            let old = self.old(net, step).filter(|_| *at != OUT)?;
+            let day = net.day[old.clamp(0, net.slots) as usize] != net.day[*at as usize];
+            Some(MOVED.0 * i64::from((old - at).abs()) + if day { MOVED.1 } else { 0 })
+        };
+        start.iter().enumerate().filter_map(own).sum()
+    }
+
+    fn told(&self, net: &Net, state: &State, level: Level) -> Replanned {
+        let minute = |at: i32| (at != OUT).then(|| at * net.grid);
+        let start: Vec<Option<i32>> = state.start.iter().map(|at| minute(*at)).collect();
+        let moved = (0..start.len())
+            .filter(|step| self.problem.steps[*step].kind != Kind::Serve)
+            .filter_map(|step| Some(Move { step, from: self.was[step]?, to: start[step]? }))
+            .filter(|own| own.from / net.grid != own.to / net.grid)
+            .collect();
+        let cost = cost(net, &state.start).points;
+        Replanned { level, start, cost, moved, stretched: Vec::new(), late_min: 0 }
+    }
+}
