@@ -26,6 +26,8 @@ pub const INGREDIENT: Format = Format { name: "bright-spoon/ingredient", version
 pub const PANTRY: Format = Format { name: "bright-spoon/pantry", version: 1, is: "a pantry" };
 /// A cake.
 pub const STACK: Format = Format { name: "bright-spoon/stack", version: 1, is: "a cake" };
+/// A kitchen.
+pub const KITCHEN: Format = Format { name: "bright-spoon/kitchen", version: 1, is: "a kitchen" };
 /// An order.
 pub const ORDER: Format = Format { name: "bright-spoon/order", version: 1, is: "an order" };
 

@@ -16,8 +16,9 @@
 //! 12. [`method`]: schools of making as steps, and what choosing one changes
 //! 13. [`stack`]: a cake to scale: how much of everything, and whether it stands
 //! 14. [`order`]: its cakes, what to make, buy, label and pay for them
-//! 15. [`exchange`]: all documents out and in: whole, as recipes, as lists and tables
-//! 16. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 15. [`day`]: from orders and a kitchen to a plan that makes everything ready together
+//! 16. [`exchange`]: all documents out and in: whole, as recipes, as lists and tables
+//! 17. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
 //! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
@@ -34,6 +35,7 @@ pub mod caution;
 pub mod changed;
 pub mod clock;
 mod code;
+pub mod day;
 pub mod exchange;
 pub mod fault;
 pub mod field;

@@ -1,9 +1,9 @@
 //! A problem's plan, or why there is none.
 
 use crate::cost::{Cost, cost};
-use crate::lags::{Because, Ground, Proof, windows};
 use crate::net::{Net, OUT};
 use crate::problem::Problem;
+use crate::proof::{Because, Ground, Proof, windows};
 use crate::search::{Budget, Found, Watch, late, look_on, search};
 use crate::state::State;
 use serde::Serialize;

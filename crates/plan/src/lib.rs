@@ -6,8 +6,8 @@
 //!
 //! From the ground up:
 //! 1. [`problem`]: the open format, and what makes it no problem
-//! 2. [`net`]: the same on a grid of slots, ready to be asked
-//! 3. [`lags`]: what follows from the lags alone: contradictions, and proofs that there is no plan
+//! 2. [`graph`], [`lags`], [`net`]: the same on a grid of slots, ready to be asked
+//! 3. [`proof`]: that there is no plan, by lags and opening hours alone
 //! 4. [`cost`]: what makes a plan a good one; [`hand_out`]: who does what
 //! 5. [`push`], [`search`]: the planner; [`answer`]: a problem's plan
 //! 6. [`check`]: whether a plan keeps every rule; it shares nothing with the planner
@@ -17,12 +17,14 @@
 pub mod answer;
 pub mod check;
 pub mod cost;
+pub mod graph;
 pub mod hand_out;
 mod insert;
 pub mod lags;
 mod moves;
 pub mod net;
 pub mod problem;
+pub mod proof;
 pub mod push;
 pub mod replan;
 mod ruin;

@@ -32,6 +32,7 @@ pub struct Problems {
 /// One problem.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(as = PlanProblem)]
 pub struct Problem {
     /// Its name.
     pub id: String,
@@ -84,6 +85,7 @@ fn is_zero(value: &i32) -> bool {
 /// Something there is so much of.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(as = PlanResource)]
 pub struct Resource {
     /// Its key.
     pub id: String,
@@ -100,6 +102,7 @@ pub struct Resource {
 /// A pair of hands.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(as = PlanCook)]
 pub struct Cook {
     /// Name.
     pub name: String,
@@ -113,6 +116,7 @@ pub struct Cook {
 /// What is to be ready when.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
+#[schema(as = PlanOrder)]
 pub struct Order {
     /// Its number: that of its place.
     pub id: usize,

@@ -347,7 +347,7 @@ impl Task<'_> {
         let mut state = self.begun(&net);
         let known: Vec<Option<i32>> =
             (0..self.was.len()).map(|step| Some(state.start[step]).filter(|_| state.pinned[step])).collect();
-        crate::lags::windows(&net, state.not_before, &known).ok()?;
+        crate::proof::windows(&net, state.not_before, &known).ok()?;
         // From the last to the first, what still has its room keeps it.
         let mut rest: Vec<(i32, usize)> = (0..self.was.len())
             .filter(|step| !state.pinned[*step])

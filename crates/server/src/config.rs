@@ -151,6 +151,8 @@ pub enum Command {
         #[arg(long)]
         data: Option<PathBuf>,
     },
+    /// Plan orders, or problems, so that everything is ready together: plan ORDER… --kitchen FILE.
+    Plan(crate::commands::day::Plan),
     /// Print the OpenAPI description of the interface.
     Openapi,
     /// Print the JSON Schema of an open format.

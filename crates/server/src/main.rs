@@ -45,6 +45,7 @@ fn main() -> ExitCode {
         Command::Backup { file, data } => copies(commands::copies::backup_kitchen(data, &file)),
         Command::Verify { file } => copies(commands::copies::verify_kitchen(file)),
         Command::Restore { file, data } => copies(commands::copies::restore_kitchen(&file, data)),
+        Command::Plan(ask) => whole(commands::day::plan_files(&ask)),
         Command::Openapi => print(openapi::pretty().trim_end()),
         Command::Schema { format } => answer(schema(&format)),
     }

@@ -92,6 +92,22 @@ pub fn sheet(
         .collect()
 }
 
+/// The school a formula is made by, worked out for it; none when its family has none.
+///
+/// # Errors
+/// Faults of the document.
+pub fn chosen(
+    document: &FormulaDocument,
+    kitchen: &Shelf,
+    learned: &[LearnedPlace],
+) -> Result<Option<MethodSheet>, Vec<Fault>> {
+    let (Ready { lines, .. }, now) = assessed(document, kitchen)?;
+    let Some(school) = school_of(document, &lines) else { return Ok(None) };
+    let made = applied(document, &lines, school);
+    let (ready, then) = assessed(&made, kitchen)?;
+    Ok(Some(one(school, true, &lines, (document, &now), (made, &ready, &then), learned)))
+}
+
 /// The formula made by a school: air, whipping, and what its lines reach. In which state it
 /// is judged belongs to the moment of the job, not to the school.
 pub fn applied(document: &FormulaDocument, lines: &[WeighedLine], school: &School) -> FormulaDocument {

@@ -16,6 +16,7 @@ mod clock_practice;
 mod clock_refusals;
 mod clock_second_route;
 mod composition;
+mod day;
 mod drips;
 mod films;
 mod fuzz;

@@ -3,7 +3,7 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 16] = [
+const ORDER: [&str; 17] = [
     "units",
     "ingredient",
     "formula",
@@ -18,6 +18,7 @@ const ORDER: [&str; 16] = [
     "method",
     "stack",
     "order",
+    "day",
     "exchange",
     "rescue",
 ];

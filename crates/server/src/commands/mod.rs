@@ -1,6 +1,7 @@
 //! The command line's questions: the same answers as the interface, from files and words.
 
 pub mod copies;
+pub mod day;
 
 use crate::body::parse;
 use crate::convert::weigh_amount;

@@ -1,0 +1,145 @@
+//! The command line's plans: of a problem as it is written, or of orders in a kitchen.
+
+use super::{Told, lines, read, read_any_json, with_nothing, written};
+use clap::Args;
+use jiff::civil::DateTime;
+use pastry::day::{KitchenDocument, ToPlan, compile};
+use pastry::order::OrderDocument;
+use pastry::zone::Zone;
+use plan::answer::{Answer, plan};
+use plan::problem::{Problem, Problems, Reserve};
+use plan::replan::{Event, Level, event_faults, replan};
+use plan::search::Budget;
+use serde::de::DeserializeOwned;
+use serde_json::Value;
+use std::path::{Path, PathBuf};
+
+/// What to plan, and how.
+#[derive(Debug, Args)]
+pub struct Plan {
+    /// Orders that bring their formulas, or one file of problems (bright-spoon-plan-1); - reads standard input.
+    #[arg(required = true)]
+    pub files: Vec<PathBuf>,
+    /// The kitchen they are made in (bright-spoon/kitchen); a usual one of one cook when not said.
+    #[arg(long)]
+    pub kitchen: Option<PathBuf>,
+    /// Nothing begins before this, on the kitchen's wall: 2026-12-01T07:00. Now when not said.
+    #[arg(long)]
+    pub from: Option<DateTime>,
+    /// Time zone of the kitchen.
+    #[arg(long, default_value = "UTC")]
+    pub zone: String,
+    /// Print the problem the orders make, and do not plan it.
+    #[arg(long)]
+    pub problem: bool,
+    /// Minutes held back before each serving; 0 holds nothing back. The kitchen's own when not said.
+    #[arg(long)]
+    pub reserve: Option<i32>,
+    /// Points for each time a cook goes on with something else.
+    #[arg(long)]
+    pub switch: Option<i32>,
+    /// Seed of the search: the same seed, the same plan.
+    #[arg(long)]
+    pub seed: Option<u64>,
+    /// Look four times as long.
+    #[arg(long)]
+    pub longer: bool,
+    /// What happened meanwhile: the plan is made, then bent to it.
+    #[arg(long)]
+    pub replan: Option<PathBuf>,
+}
+
+/// Plans files.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn plan_files(ask: &Plan) -> Result<Told, String> {
+    let (mut problems, one) = problems(ask)?;
+    for problem in &mut problems {
+        if let Some(minutes) = ask.reserve {
+            let inside = problem.reserve.map_or(10, |own| own.inside);
+            problem.reserve = (minutes != 0).then_some(Reserve { serve: minutes, inside });
+        }
+        if let Some(points) = ask.switch {
+            problem.weights.switch = points;
+        }
+        let wrong = problem.faults();
+        if !wrong.is_empty() {
+            let said = wrong.into_iter().map(|own| format!("{}: {}: {}", problem.id, own.field, own.message));
+            return Err(said.collect::<Vec<_>>().join("\n"));
+        }
+    }
+    if ask.problem {
+        let problem = problems.first().map(written).unwrap_or_default();
+        return Ok(Told { answer: problem, incomplete: Vec::new() });
+    }
+    let mut budget = if ask.longer { Budget::LONGER } else { Budget::default() };
+    budget.seed = ask.seed.unwrap_or(budget.seed);
+    let answers: Vec<Answer> = problems.iter().map(|problem| plan(problem, budget, &|_| true)).collect();
+    let incomplete =
+        answers.iter().filter(|own| !own.is_whole()).flat_map(|own| own.because.clone()).collect::<Vec<_>>();
+    if let Some(file) = &ask.replan {
+        let event: Event = typed(file, read_any_json(file)?)?;
+        let (Some(problem), Some(answer)) = (problems.first(), answers.first()) else {
+            return Err(format!("{}: there is no problem in it", ask.files[0].display()));
+        };
+        let wrong = event_faults(problem, &event);
+        if !wrong.is_empty() {
+            let shown = file.display();
+            return Err(wrong
+                .into_iter()
+                .map(|(field, words)| format!("{shown}: {field}: {words}"))
+                .collect::<Vec<_>>()
+                .join("\n"));
+        }
+        let again = replan(problem, &answer.start, &event, Level::Later, &|_| true);
+        return Ok(Told { answer: written(&again), incomplete });
+    }
+    let answer = match (one, answers.first()) {
+        (true, Some(answer)) => written(answer),
+        _ => written(&answers),
+    };
+    Ok(Told { answer, incomplete })
+}
+
+/// The problems of the files, and whether it is one alone.
+fn problems(ask: &Plan) -> Result<(Vec<Problem>, bool), String> {
+    let first = &ask.files[0];
+    let value = read_any_json(first)?;
+    if value.get("instances").is_some() {
+        let all: Problems = typed(first, value)?;
+        if all.format != plan::problem::FORMAT {
+            return Err(format!(
+                "{}: format is {}, not {}",
+                first.display(),
+                all.format,
+                plan::problem::FORMAT
+            ));
+        }
+        return Ok((all.instances, false));
+    }
+    if value.get("steps").is_some() {
+        return Ok((vec![typed(first, value)?], true));
+    }
+    let mut orders: Vec<OrderDocument> = Vec::new();
+    for file in &ask.files {
+        orders.push(read(file)?);
+    }
+    let kitchen = match &ask.kitchen {
+        Some(file) => typed::<KitchenDocument>(file, read_any_json(file)?)?,
+        None => KitchenDocument::usual(),
+    };
+    let zone = Zone::try_from(ask.zone.clone()).map_err(|wrong| wrong.to_string())?;
+    let from = ask.from.unwrap_or_else(|| zone.wall(jiff::Timestamp::now()));
+    let all: Vec<&OrderDocument> = orders.iter().collect();
+    let to_plan = ToPlan { orders: &all, kitchen: &kitchen, zone: &zone, from, learned: &[] };
+    let compiled = with_nothing(|known| compile(&to_plan, known))
+        .map_err(|faults| lines(&first.display().to_string(), &faults))?;
+    Ok((vec![compiled.problem], true))
+}
+
+/// A document of a file, by its type.
+fn typed<T: DeserializeOwned>(file: &Path, value: Value) -> Result<T, String> {
+    serde_path_to_error::deserialize(value)
+        .map_err(|wrong| format!("{}: {}: {}", file.display(), wrong.path(), wrong.inner()))
+}
