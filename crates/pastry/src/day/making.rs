@@ -23,7 +23,7 @@ use std::collections::HashMap;
 const DEEP_CM: f64 = 4.0;
 
 /// A batch on the draft.
-#[derive(Debug, Clone, PartialEq, Default)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Made {
     /// Its last step; none when it has no steps.
     pub last: Option<usize>,
@@ -39,6 +39,20 @@ pub struct Made {
     pub sets: Option<[f64; 2]>,
     /// It may not stand in the room for long.
     pub cold: bool,
+}
+
+impl Default for Made {
+    fn default() -> Self {
+        Made {
+            last: None,
+            takes: Vec::new(),
+            waits: [0.0, 0.0],
+            place: None,
+            class: LimitClass::Quality,
+            sets: None,
+            cold: false,
+        }
+    }
 }
 
 /// Tenths of a shelf that so many cm² take, with twice as much for what is taller than the shelves are apart.

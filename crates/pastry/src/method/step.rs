@@ -59,12 +59,6 @@ codes! {
     }
 }
 
-impl Default for LimitClass {
-    fn default() -> Self {
-        LimitClass::Quality
-    }
-}
-
 /// The next step begins within so many minutes.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
 pub struct Limit {
