@@ -1,6 +1,7 @@
 //! The command line's plans: of a problem as it is written, or of orders in a kitchen.
 
-use super::{Told, lines, read, read_any_json, with_nothing, written};
+use super::{Told, bytes_of, lines, read, read_any_json, refused, with_nothing, written};
+use crate::body::parse;
 use clap::Args;
 use jiff::civil::DateTime;
 use pastry::day::{KitchenDocument, ToPlan, compile};
@@ -54,7 +55,7 @@ pub struct Plan {
 /// # Errors
 /// In words, one line per fault.
 pub fn plan_files(ask: &Plan) -> Result<Told, String> {
-    let (mut problems, one) = problems(ask)?;
+    let Asked { mut problems, one, notes } = asked(ask)?;
     for problem in &mut problems {
         if let Some(minutes) = ask.reserve {
             let inside = problem.reserve.map_or(10, |own| own.inside);
@@ -70,14 +71,18 @@ pub fn plan_files(ask: &Plan) -> Result<Told, String> {
         }
     }
     if ask.problem {
+        // Whoever reads the problem alone is told too.
+        if let (Some(first), false) = (problems.first_mut(), notes.is_empty()) {
+            first.note = format!("INCOMPLETE: {}", notes.join(" "));
+        }
         let problem = problems.first().map(written).unwrap_or_default();
-        return Ok(Told { answer: problem, incomplete: Vec::new() });
+        return Ok(Told { answer: problem, incomplete: notes });
     }
     let mut budget = if ask.longer { Budget::LONGER } else { Budget::default() };
     budget.seed = ask.seed.unwrap_or(budget.seed);
     let answers: Vec<Answer> = problems.iter().map(|problem| plan(problem, budget, &|_| true)).collect();
-    let incomplete =
-        answers.iter().filter(|own| !own.is_whole()).flat_map(|own| own.because.clone()).collect::<Vec<_>>();
+    let no_plan = answers.iter().filter(|own| !own.is_whole()).flat_map(|own| own.because.clone());
+    let incomplete: Vec<String> = notes.iter().cloned().chain(no_plan).collect();
     if let Some(file) = &ask.replan {
         let event: Event = typed(file, read_any_json(file)?)?;
         let (Some(problem), Some(answer)) = (problems.first(), answers.first()) else {
@@ -86,26 +91,42 @@ pub fn plan_files(ask: &Plan) -> Result<Told, String> {
         let wrong = event_faults(problem, &event);
         if !wrong.is_empty() {
             let shown = file.display();
-            return Err(wrong
-                .into_iter()
-                .map(|(field, words)| format!("{shown}: {field}: {words}"))
-                .collect::<Vec<_>>()
-                .join("\n"));
+            let said = wrong.into_iter().map(|(field, words)| format!("{shown}: {field}: {words}"));
+            return Err(said.collect::<Vec<_>>().join("\n"));
         }
         let again = replan(problem, &answer.start, &event, Level::Later, &|_| true);
-        return Ok(Told { answer: written(&again), incomplete });
+        return Ok(Told { answer: with_notes(&again, &notes), incomplete });
     }
     let answer = match (one, answers.first()) {
-        (true, Some(answer)) => written(answer),
+        (true, Some(answer)) => with_notes(answer, &notes),
         _ => written(&answers),
     };
     Ok(Told { answer, incomplete })
 }
 
-/// The problems of the files, and whether it is one alone.
-fn problems(ask: &Plan) -> Result<(Vec<Problem>, bool), String> {
+/// An answer with what is not in it.
+fn with_notes<T: serde::Serialize>(answer: &T, notes: &[String]) -> String {
+    let mut value = serde_json::to_value(answer).unwrap_or_default();
+    if let (Some(fields), false) = (value.as_object_mut(), notes.is_empty()) {
+        fields.insert("incomplete".to_owned(), notes.into());
+    }
+    written(&value)
+}
+
+/// What files ask.
+struct Asked {
+    problems: Vec<Problem>,
+    /// It is one alone.
+    one: bool,
+    /// What of the orders is not in them.
+    notes: Vec<String>,
+}
+
+fn asked(ask: &Plan) -> Result<Asked, String> {
     let first = &ask.files[0];
-    let value = read_any_json(first)?;
+    // Read once: standard input comes but once.
+    let bytes = bytes_of(first)?;
+    let value: Value = crate::body::read(&bytes).map_err(|error| refused(first, error))?;
     if value.get("instances").is_some() {
         let all: Problems = typed(first, value)?;
         if all.format != plan::problem::FORMAT {
@@ -116,13 +137,13 @@ fn problems(ask: &Plan) -> Result<(Vec<Problem>, bool), String> {
                 plan::problem::FORMAT
             ));
         }
-        return Ok((all.instances, false));
+        return Ok(Asked { problems: all.instances, one: false, notes: Vec::new() });
     }
     if value.get("steps").is_some() {
-        return Ok((vec![typed(first, value)?], true));
+        return Ok(Asked { problems: vec![typed(first, value)?], one: true, notes: Vec::new() });
     }
-    let mut orders: Vec<OrderDocument> = Vec::new();
-    for file in &ask.files {
+    let mut orders: Vec<OrderDocument> = vec![parse(&bytes).map_err(|error| refused(first, error))?];
+    for file in &ask.files[1..] {
         orders.push(read(file)?);
     }
     let kitchen = match &ask.kitchen {
@@ -135,7 +156,7 @@ fn problems(ask: &Plan) -> Result<(Vec<Problem>, bool), String> {
     let to_plan = ToPlan { orders: &all, kitchen: &kitchen, zone: &zone, from, learned: &[] };
     let compiled = with_nothing(|known| compile(&to_plan, known))
         .map_err(|faults| lines(&first.display().to_string(), &faults))?;
-    Ok((vec![compiled.problem], true))
+    Ok(Asked { problems: vec![compiled.problem], one: true, notes: compiled.notes })
 }
 
 /// A document of a file, by its type.

@@ -196,6 +196,11 @@ fn an_answer_that_is_short_of_a_part_says_so_and_exits_with_3() {
     let mut asked = vec![(vec!["stack", "-"], cake.to_string()), (vec!["recipe", "-"], cake.to_string())];
     asked.push((vec!["order", "-"], order.to_string()));
     asked.push((vec!["recipe", "-"], order.to_string()));
+    let mut dated = order.clone();
+    dated["served_at"] = "2026-12-05T15:00:00".into();
+    let from = ["--from", "2026-12-01T06:00"];
+    asked.push(([&["plan", "-"], &from[..]].concat(), dated.to_string()));
+    asked.push(([&["plan", "-", "--problem"], &from[..]].concat(), dated.to_string()));
     for list in ["shopping", "weighing", "bill", "labels"] {
         asked.push((vec!["order", "-", "--list", list], order.to_string()));
     }
@@ -216,4 +221,55 @@ fn an_answer_that_is_short_of_a_part_says_so_and_exits_with_3() {
     let output = run(&["recipe", "-"], Some(&foreign.to_string()));
     assert_eq!(output.status.code(), Some(3));
     assert!(String::from_utf8(output.stderr).unwrap().contains("moonbeams"));
+}
+
+/// The plan of an order, of the problem it is, and of that problem bent to an event: the same from each door.
+#[test]
+fn an_order_is_planned_as_the_problem_it_makes_and_bent_to_what_happens() {
+    let cake = serde_json::json!({
+        "format": "bright-spoon/stack", "version": 1, "name": "Plate",
+        "tiers": [{
+            "body": { "shape": "rectangle", "length_mm": 100, "width_mm": 100 },
+            "layers": [{ "kind": "filling", "component": "cream", "thickness_mm": 20 }]
+        }],
+        "components": [{ "key": "cream", "document": formula() }]
+    });
+    let order = serde_json::json!({
+        "format": "bright-spoon/order", "version": 1, "name": "Plates", "room_temperature_c": 21.0,
+        "served_at": "2026-12-05T15:00:00", "cakes": [{ "stack": cake, "count": 6 }]
+    })
+    .to_string();
+    let told = |arguments: &[&str], input: &str| -> serde_json::Value {
+        let output = run(arguments, Some(input));
+        assert_eq!(
+            output.status.code(),
+            Some(0),
+            "{arguments:?}: {}",
+            String::from_utf8_lossy(&output.stderr)
+        );
+        serde_json::from_slice(&output.stdout).unwrap()
+    };
+    let from = ["--from", "2026-12-01T06:00"];
+    let answer = told(&[&["plan", "-"], &from[..]].concat(), &order);
+    assert_eq!(answer["unplaced"], serde_json::json!([]));
+    assert_eq!(answer["reserve_kept"], true);
+    let problem = told(&[&["plan", "-", "--problem"], &from[..]].concat(), &order);
+    assert_eq!(problem["steps"].as_array().unwrap().len(), answer["start"].as_array().unwrap().len());
+    let text = problem.to_string();
+    assert_eq!(told(&["plan", "-"], &text), answer);
+    // Nothing held back: the first step is a step behind, and pushed.
+    let first = answer["start"].as_array().unwrap().iter().filter_map(|at| at.as_i64()).min().unwrap();
+    let step = answer["start"].as_array().unwrap().iter().position(|at| at.as_i64() == Some(first)).unwrap();
+    let folder = tempfile::tempdir().unwrap();
+    let file = folder.path().join("event.json");
+    let event = serde_json::json!({ "now": first + 1, "late": [{ "step": step, "min": 10 }] });
+    std::fs::write(&file, event.to_string()).unwrap();
+    let bent = told(&["plan", "-", "--replan", file.to_str().unwrap()], &text);
+    assert!(["push", "repair", "overtime", "quality"].contains(&bent["level"].as_str().unwrap()), "{bent}");
+    std::fs::write(&file, r#"{ "now": 5, "late": [{ "step": 999, "min": 10 }] }"#).unwrap();
+    let output = run(&["plan", "-", "--replan", file.to_str().unwrap()], Some(&text));
+    assert_eq!(output.status.code(), Some(2));
+    assert!(String::from_utf8_lossy(&output.stderr).contains("late.0.step"));
+    let output = run(&["plan", "-", "--from", "2027-01-01T06:00"], Some(&order));
+    assert!(output.status.code() == Some(2) && String::from_utf8_lossy(&output.stderr).contains("was eaten"));
 }

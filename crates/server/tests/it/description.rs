@@ -257,14 +257,21 @@ fn no_two_types_of_the_description_have_one_name() {
             } else if path.extension().is_some_and(|ending| ending == "rs") {
                 let text = std::fs::read_to_string(&path).unwrap();
                 let mut described = false;
+                // The name it is described by, where it is another.
+                let mut called: Option<String> = None;
                 for line in text.lines().map(str::trim) {
+                    if let Some(word) = line.strip_prefix("#[schema(as = ") {
+                        called = Some(word.trim_end_matches(")]").to_owned());
+                    }
                     described |= line.starts_with("#[derive") && line.contains("ToSchema");
                     let Some(rest) = line.strip_prefix("pub struct ").or(line.strip_prefix("pub enum "))
                     else {
                         continue;
                     };
+                    let called = called.take();
                     if std::mem::take(&mut described) && !rest.starts_with('$') {
-                        let name: String = rest.chars().take_while(|c| c.is_alphanumeric()).collect();
+                        let own: String = rest.chars().take_while(|c| c.is_alphanumeric()).collect();
+                        let name = called.unwrap_or(own);
                         types += 1;
                         if let Some(other) = seen.insert(name.clone(), path.clone()) {
                             panic!("{name} is described in {} and in {}", other.display(), path.display());
