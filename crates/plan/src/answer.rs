@@ -1,6 +1,7 @@
 //! A problem's plan, or why there is none.
 
-use crate::cost::{Cost, cost};
+use crate::cost::{Cost, cost, cost_of};
+use crate::hand_out::hand_out;
 use crate::net::{Net, OUT};
 use crate::problem::Problem;
 use crate::proof::{Because, Ground, Proof, windows};
@@ -49,16 +50,32 @@ pub struct Answer {
 impl Answer {
     /// From slots.
     pub fn of(problem: &Problem, net: &Net, found: &Found) -> Answer {
-        let terms = cost(net, &found.start);
-        let unplaced: Vec<usize> = (0..found.start.len()).filter(|step| found.start[*step] == OUT).collect();
-        let names: Vec<&str> = unplaced.iter().map(|step| problem.steps[*step].name.as_str()).collect();
-        let because = match unplaced.is_empty() {
-            true => Vec::new(),
-            false => vec![format!("I found no plan; the closest leaves out {}.", names.join(", "))],
+        let handed = hand_out(net, &found.start);
+        let terms = cost_of(net, &found.start, &handed);
+        let is_out = |step: usize| found.start[step] == OUT;
+        // What nobody is there to do is not planned, wherever it stands.
+        let nobody = |step: usize| !is_out(step) && net.nodes[step].hands && handed.cook[step].is_none();
+        let all = 0..found.start.len();
+        let unplaced: Vec<usize> = all.clone().filter(|step| is_out(*step) || nobody(*step)).collect();
+        let names = |is: &dyn Fn(usize) -> bool| {
+            let own = all.clone().filter(|step| is(*step)).map(|step| problem.steps[step].name.as_str());
+            own.collect::<Vec<_>>().join(", ")
         };
+        let mut because = Vec::new();
+        if terms.unplaced > 0 {
+            because.push(format!("I found no plan; the closest leaves out {}.", names(&is_out)));
+        }
+        if terms.nobody > 0 {
+            because.push(format!(
+                "I found no plan in which somebody is there for the whole of {}.",
+                names(&nobody)
+            ));
+        }
         Answer {
             id: problem.id.clone(),
-            start: found.start.iter().map(|at| (*at != OUT).then(|| at * net.grid)).collect(),
+            start: all
+                .map(|step| (!unplaced.contains(&step)).then(|| found.start[step] * net.grid))
+                .collect(),
             cost: terms.points,
             terms,
             unplaced,

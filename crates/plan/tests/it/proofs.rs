@@ -81,3 +81,15 @@ fn what_is_held_back_is_there_before_the_serving_or_it_is_said_that_it_is_not() 
     assert_eq!(answer.reserve_kept, Some(false));
     assert!(answer.because[0].contains("none to spare"), "{answer:?}");
 }
+
+/// A plan is no plan when nobody is there to follow it: a step is not given to a cook who is not there, or cannot do it.
+#[test]
+fn what_nobody_is_there_to_do_is_not_planned() {
+    let mut problem = small();
+    problem.cooks.iter_mut().for_each(|cook| cook.without = vec!["fill".to_owned()]);
+    let answer = plan(&problem, SHORT, &|_| true);
+    assert!(answer.unplaced == [2] && answer.start[2].is_none() && !answer.is_whole(), "{answer:?}");
+    assert!(answer.because[0].contains("somebody is there for the whole of fill"), "{answer:?}");
+    problem.cooks.iter_mut().for_each(|cook| cook.hours.clear());
+    assert_eq!(plan(&problem, SHORT, &|_| true).unplaced, [0, 2, 3]);
+}
