@@ -339,7 +339,9 @@ impl Task<'_> {
             return None;
         }
         // What lasts longer now is in the way of what comes after it.
-        settle(&mut state).then(|| self.told(&net, &state, level))
+        // Pushed to where nobody is there for it, it is no plan.
+        let whole = settle(&mut state) && cost(&net, &state.start).nobody == 0;
+        whole.then(|| self.told(&net, &state, level))
     }
 
     fn repair(&self, level: Level, watch: Watch) -> Option<Replanned> {
@@ -375,7 +377,7 @@ impl Task<'_> {
             state = self.begun(&net);
             found = mend(&mut state, 2, ROUNDS, watch, &price);
         }
-        if found.unplaced > 0 {
+        if found.unplaced > 0 || cost(&net, &found.start).nobody > 0 {
             return None;
         }
         state.restore(&found.start);

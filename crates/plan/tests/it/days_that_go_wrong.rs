@@ -111,3 +111,23 @@ fn an_event_of_something_else_is_told_at_its_place() {
             .map(str::to_owned)
     );
 }
+
+/// Who can fill goes home at half past twelve: a mix that is late is not pushed to hands that are not there.
+#[test]
+fn nothing_is_pushed_to_who_is_not_there() {
+    let mut problem = small();
+    problem.cooks[0].hours = vec![[480, 780], [2130, 2200]];
+    problem.cooks[1].hours = vec![[480, 1080], [1920, 2520]];
+    problem.waits[0].max = Some(4000);
+    problem.resources[3].less.clear();
+    let start = [Some(540), Some(560), Some(2160), Some(2290), Some(2400), Some(600)];
+    assert_eq!(check(&problem, &start), []);
+    for min in [5, 30, 200] {
+        let event = late(2155, 2, min);
+        let told = replan(&problem, &start, &event, Level::Repair, &|_| true);
+        if told.level != Level::Nothing {
+            assert_eq!(check(&after(&problem, &event), &told.start), [], "{min}");
+        }
+        assert_eq!(told.level == Level::Nothing, min > 5, "{min}: {told:?}");
+    }
+}
