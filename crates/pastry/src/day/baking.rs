@@ -5,15 +5,14 @@ use crate::day::kitchen::{KitchenDocument, Skill};
 use crate::day::making::{Made, RACK, place_of};
 use crate::method::gear::Resource;
 use crate::method::step::{LimitClass, Spot};
-use crate::stack::baking::{Baking, Mixed, baking};
+use crate::stack::baking::{Baking, Mixed, SHEET_MM, baking};
 use crate::stack::cream::Baked;
 use crate::units::Minutes;
 
 /// A tray of an oven, cm² (60 by 40 cm, common practice), and how much of it is used round tins (assumed).
 const TRAY_CM2: f64 = 2400.0;
 const USED: f64 = 0.85;
-/// Lower than this, or less wide, it is baked as a sheet and cut out, mm (common practice).
-const SHEET_MM: f64 = 15.0;
+/// Less wide than this it is cut out of a sheet, mm (common practice).
 const DISC_MM: f64 = 100.0;
 /// Cooling on a rack: minutes, and more for each mm of height (assumed).
 const COOLS: [f64; 2] = [20.0, 1.0];

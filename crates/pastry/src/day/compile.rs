@@ -11,7 +11,6 @@ use crate::fault::{Fault, FaultCode};
 use crate::heat::stand::LearnedPlace;
 use crate::method::gear::Resource;
 use crate::method::step::LimitClass;
-use crate::number::limit;
 use crate::order::batch::{Batch, batches};
 use crate::order::document::OrderDocument;
 use crate::stack::answer::stack_of;
@@ -361,7 +360,7 @@ fn problem(ask: &ToPlan, days: &Days, from: i32, draft: &Draft, orders: Vec<Orde
     let starts = ask.kitchen.day_starts;
     Problem {
         id: "orders".to_owned(),
-        note: format!("{} orders, in a kitchen at {}", orders.len(), limit(f64::from(GRID)) + " min"),
+        note: String::new(),
         grid_min: GRID,
         day0: days.first.to_string(),
         days: days.count,

@@ -196,7 +196,6 @@ fn course(
             made.takes.push((step.key.clone(), at));
         }
     }
-    let find = |key: &str| steps.iter().find(|step| step.key == key).copied();
     // Minutes of hands and machines on the way to each: what a step that is ready early has to wait for.
     let busy: f64 = acts.values().map(|at| draft.acts[*at].minutes).sum();
     for step in steps.iter().filter(|step| step.kind != Worker::Wait) {
@@ -224,9 +223,7 @@ fn course(
                     most: Some(most.max(least + if step.needs.len() > 1 { busy } else { 0.0 })),
                     name: at.map_or(String::new(), |own| own.what.trim_end_matches('.').to_owned()),
                     place: at.and_then(|own| place_of(own.place, area_cm2, 10.0 * DEEP_CM, kitchen)),
-                    class: at.map_or(LimitClass::Quality, |own| {
-                        own.limit.map_or(LimitClass::Quality, |l| l.class)
-                    }),
+                    class: class_of(sheet, &way),
                 });
             }
         }
@@ -261,9 +258,6 @@ fn course(
         }
         made.place = place_of(wait.place, area_cm2, 10.0 * DEEP_CM, kitchen);
         key = wait.key.as_str();
-        if find(key).is_none() {
-            break;
-        }
     }
     made.waits[1] = most;
     made.sets = sheet
@@ -290,6 +284,19 @@ fn before<'a>(steps: &[&'a MethodStep], step: &MethodStep) -> Vec<(&'a MethodSte
         }
     }
     all
+}
+
+/// What the longest of a way is for: safety, where any wait on it is.
+fn class_of(sheet: &MethodSheet, way: &[&MethodStep]) -> LimitClass {
+    let own = |step: &&&MethodStep| {
+        // A step of what is made first stands behind the key of its school.
+        let (by, key) = step.key.split_once('.').unwrap_or((&sheet.school, &step.key));
+        school(by).and_then(|own| own.steps.iter().find(|step| step.key == key)).map(|step| step.class)
+    };
+    match way.iter().any(|step| own(&step) == Some(LimitClass::Safety)) {
+        true => LimitClass::Safety,
+        false => LimitClass::Quality,
+    }
 }
 
 fn total(way: &[&MethodStep]) -> [f64; 2] {

@@ -251,6 +251,20 @@ fn bad_input_is_told_at_its_place() {
     );
 }
 
+/// Cooling that is for safety stays so in the problem: bending a day may stretch what is for quality, never this.
+#[test]
+fn a_cooling_for_safety_is_one_in_the_problem() {
+    let (formulas, shelf) = kitchen();
+    let known = Known { formulas: &formulas, shelf: &shelf };
+    let orders = orders();
+    let all: Vec<&OrderDocument> = orders.iter().collect();
+    let own = compiled(&all, &lantern_street(), MONDAY, &known);
+    let safe = own.problem.waits.iter().filter(|wait| wait.class == plan::problem::Class::Safety);
+    let names: Vec<&str> = safe.map(|wait| wait.name.as_str()).collect();
+    assert!(names.contains(&"Chill it"), "{names:?}");
+    assert!(names.iter().any(|name| name.starts_with("out of the cold")), "{names:?}");
+}
+
 /// Eight hours through the night the clocks go back are nine on the wall's face less one: minutes pass as they pass (Lisbon, 25
 /// October 2026, 02:00 to 01:00, IANA time zone database).
 #[test]
