@@ -28,6 +28,8 @@ pub const PANTRY: Format = Format { name: "bright-spoon/pantry", version: 1, is:
 pub const STACK: Format = Format { name: "bright-spoon/stack", version: 1, is: "a cake" };
 /// A kitchen.
 pub const KITCHEN: Format = Format { name: "bright-spoon/kitchen", version: 1, is: "a kitchen" };
+/// A plan.
+pub const PLAN: Format = Format { name: "bright-spoon/plan", version: 1, is: "a plan" };
 /// An order.
 pub const ORDER: Format = Format { name: "bright-spoon/order", version: 1, is: "an order" };
 

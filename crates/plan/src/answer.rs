@@ -100,6 +100,21 @@ impl Answer {
         }
     }
 
+    /// An answer with nothing in it yet.
+    pub fn none(problem: &Problem) -> Answer {
+        Answer {
+            id: problem.id.clone(),
+            start: vec![None; problem.steps.len()],
+            cost: 0,
+            terms: Cost::default(),
+            unplaced: Vec::new(),
+            impossible: false,
+            because: Vec::new(),
+            reserve_kept: None,
+            stopped: false,
+        }
+    }
+
     /// Whether every step has its place.
     pub fn is_whole(&self) -> bool {
         self.unplaced.is_empty()

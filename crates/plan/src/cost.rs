@@ -3,14 +3,14 @@
 
 use crate::hand_out::{Handed, hand_out};
 use crate::net::{Net, OUT};
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// Points for a step nobody's hands are there for the whole of.
 const NOBODY: i64 = 20_000;
 
 /// The price of a plan, and what it is made of.
-#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Debug, Clone, Copy, Default, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[schema(as = PlanCost)]
 pub struct Cost {
     /// All of it, points; without what is not placed.

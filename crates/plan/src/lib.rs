@@ -13,6 +13,7 @@
 //! 6. [`check`]: whether a plan keeps every rule; it shares nothing with the planner
 //! 7. [`why`]: why a step stands where it stands, and how far it can move
 //! 8. [`replan`]: when the day is not as planned
+//! 9. [`odds`]: how likely it is to hold
 
 pub mod answer;
 pub mod check;
@@ -23,6 +24,7 @@ mod insert;
 pub mod lags;
 mod moves;
 pub mod net;
+pub mod odds;
 pub mod problem;
 pub mod proof;
 pub mod push;

@@ -422,3 +422,14 @@ impl Problem {
         }
     }
 }
+
+/// Stretches in which fewer than all are there: from, to, how many.
+pub fn fewer(all: &[Vec<[i32; 2]>], horizon: i32) -> Vec<[i32; 3]> {
+    let mut edges: Vec<i32> = all.iter().flatten().flatten().copied().chain([0, horizon]).collect();
+    edges.sort_unstable();
+    edges.dedup();
+    let there =
+        |minute: i32| all.iter().filter(|own| own.iter().any(|[a, b]| *a <= minute && minute < *b)).count();
+    let stretches = edges.windows(2).map(|pair| [pair[0], pair[1], there(pair[0]) as i32]);
+    stretches.filter(|own| own[2] < all.len() as i32).collect()
+}

@@ -6,7 +6,7 @@
 use crate::cost::cost;
 use crate::insert::Blocks;
 use crate::net::{Net, OUT};
-use crate::problem::{Class, Kind, Problem};
+use crate::problem::{COOK, Class, Kind, Problem, fewer};
 use crate::push::settle;
 use crate::search::{Watch, mend};
 use crate::state::State;
@@ -16,7 +16,7 @@ use utoipa::ToSchema;
 /// Points for each slot a step moves, and for one that changes its day (assumed).
 const MOVED: (i64, i64) = (5, 40);
 /// Rounds a repair looks.
-const ROUNDS: u32 = 4_000;
+pub const ROUNDS: u32 = 4_000;
 /// Past closing time, min.
 pub const OVERTIME_MIN: i32 = 120;
 /// Latest serving that is looked for, min after its time.
@@ -114,8 +114,10 @@ pub struct Replanned {
     pub moved: Vec<Move>,
     /// Numbers of the waits, then links, that last longer than they should.
     pub stretched: Vec<usize>,
-    /// How much later it is served, min.
+    /// How much later the latest is served, min.
     pub late_min: i32,
+    /// How much later each order is served, min.
+    pub late: Vec<i32>,
 }
 
 /// What makes it no event of a problem, in words with its place.
@@ -187,6 +189,18 @@ pub fn replan(
     consent: Level,
     watch: Watch,
 ) -> Replanned {
+    replan_within(problem, start, event, consent, ROUNDS, watch)
+}
+
+/// The same with another number of rounds for each repair.
+pub fn replan_within(
+    problem: &Problem,
+    start: &[Option<i32>],
+    event: &Event,
+    consent: Level,
+    rounds: u32,
+    watch: Watch,
+) -> Replanned {
     let after = after(problem, event);
     let mut was: Vec<Option<i32>> = start.to_vec();
     was.resize(after.steps.len(), None);
@@ -203,20 +217,31 @@ pub fn replan(
         })
         .collect();
     let again = |problem: &Problem, level: Level| {
-        let task = Task { problem, was: &was, frozen: &frozen, now: event.now };
+        // What is asked for least is looked for least long; where it is looked for again and again, shorter still.
+        let rounds = match level {
+            Level::Push | Level::Repair => rounds,
+            Level::Overtime | Level::Quality => rounds / 2,
+            _ => rounds / 8,
+        };
+        let task = Task { problem, was: &was, frozen: &frozen, now: event.now, rounds };
         match level {
             Level::Push => task.push(level),
             Level::Repair => task.repair(level, watch),
             level => task.push(level).or_else(|| task.repair(level, watch)),
         }
     };
-    let longer = |minutes: i32| {
+    let longer_each = |late: &[i32]| {
         let mut later = after.clone();
-        for order in later.orders.iter_mut().filter(|order| order.serve >= event.now) {
+        for (order, minutes) in later.orders.iter_mut().zip(late) {
             order.serve = (order.serve + minutes).min(later.horizon);
         }
         overtime(&stretched(&later))
     };
+    let all_late = |minutes: i32| -> Vec<i32> {
+        let own = after.orders.iter();
+        own.map(|order| if order.serve >= event.now { minutes } else { 0 }).collect()
+    };
+    let longer = |minutes: i32| longer_each(&all_late(minutes));
     let mut levels: Vec<(Level, Problem)> = vec![
         (Level::Push, after.clone()),
         (Level::Repair, after.clone()),
@@ -248,8 +273,20 @@ pub fn replan(
                 None => no = middle,
             }
         }
-        if let Some(found) = found {
-            return Replanned { late_min: by, stretched: longer_than(&after, &found.start), ..found };
+        if let Some(mut found) = found {
+            // Who need not wait does not: the last to leave is asked first.
+            let mut late = all_late(by);
+            let mut orders: Vec<usize> = (0..late.len()).filter(|order| late[*order] > 0).collect();
+            orders.sort_by_key(|order| std::cmp::Reverse(after.orders[*order].serve));
+            for order in orders {
+                let mut fewer = late.clone();
+                fewer[order] = 0;
+                if let Some(own) = again(&longer_each(&fewer), Level::Later) {
+                    (found, late) = (own, fewer);
+                }
+            }
+            let late_min = late.iter().copied().max().unwrap_or(0);
+            return Replanned { late_min, late, stretched: longer_than(&after, &found.start), ..found };
         }
     }
     Replanned {
@@ -259,13 +296,29 @@ pub fn replan(
         moved: Vec::new(),
         stretched: Vec::new(),
         late_min: 0,
+        late: vec![0; after.orders.len()],
     }
 }
 
 /// The kitchen open longer.
 fn overtime(problem: &Problem) -> Problem {
     let mut open = problem.clone();
-    open.windows.iter_mut().for_each(|window| window[1] = (window[1] + OVERTIME_MIN).min(problem.horizon));
+    let closing: Vec<i32> = problem.windows.iter().map(|window| window[1]).collect();
+    let later = |end: i32| (end + OVERTIME_MIN).min(problem.horizon);
+    open.windows.iter_mut().for_each(|window| window[1] = later(window[1]));
+    // Who stays until closing stays longer too.
+    let before: Vec<Vec<[i32; 2]>> = problem.cooks.iter().map(|cook| cook.hours.clone()).collect();
+    for own in open.cooks.iter_mut().flat_map(|cook| &mut cook.hours) {
+        if closing.contains(&own[1]) {
+            own[1] = later(own[1]);
+        }
+    }
+    let hours: Vec<Vec<[i32; 2]>> = open.cooks.iter().map(|cook| cook.hours.clone()).collect();
+    let (was, now) = (fewer(&before, problem.horizon), fewer(&hours, problem.horizon));
+    for own in open.resources.iter_mut().filter(|own| own.id == COOK && !hours.is_empty()) {
+        own.less.retain(|less| !was.contains(less));
+        own.less.extend(&now);
+    }
     open
 }
 
@@ -306,6 +359,7 @@ struct Task<'a> {
     was: &'a [Option<i32>],
     frozen: &'a [bool],
     now: i32,
+    rounds: u32,
 }
 
 impl Task<'_> {
@@ -371,11 +425,11 @@ impl Task<'_> {
             }
         }
         let price = |start: &[i32]| cost(&net, start).points + self.moves(&net, start);
-        let mut found = mend(&mut state, 1, ROUNDS, watch, &price);
+        let mut found = mend(&mut state, 1, self.rounds, watch, &price);
         if found.unplaced > 0 && !found.stopped {
             // What is left of the old plan may be in the way of every new one.
             state = self.begun(&net);
-            found = mend(&mut state, 2, ROUNDS, watch, &price);
+            found = mend(&mut state, 2, self.rounds, watch, &price);
         }
         if found.unplaced > 0 || cost(&net, &found.start).nobody > 0 {
             return None;
@@ -403,6 +457,7 @@ impl Task<'_> {
             .filter(|own| own.from / net.grid != own.to / net.grid)
             .collect();
         let cost = cost(net, &state.start).points;
-        Replanned { level, start, cost, moved, stretched: Vec::new(), late_min: 0 }
+        let late = vec![0; self.problem.orders.len()];
+        Replanned { level, start, cost, moved, stretched: Vec::new(), late_min: 0, late }
     }
 }

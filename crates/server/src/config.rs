@@ -157,7 +157,7 @@ pub enum Command {
     Openapi,
     /// Print the JSON Schema of an open format.
     Schema {
-        /// formula-1, ingredient-1, pantry-1, stack-1 or order-1.
+        /// formula-1, ingredient-1, pantry-1, stack-1, order-1 or kitchen-1.
         #[arg(default_value = "formula-1")]
         format: String,
     },

@@ -2,8 +2,9 @@
 
 use jiff::civil::Date;
 use jiff::tz::TimeZone;
-use jiff::{SignedDuration, Timestamp};
+use jiff::{SignedDuration, Span, Timestamp};
 use pastry::assess::FormulaDocument;
+use pastry::day::KitchenDocument;
 use pastry::exchange::bring;
 use pastry::exchange::pantry::{Reading, from_csv};
 use pastry::ingredient::Shelf;
@@ -16,11 +17,14 @@ use serde_json::Value;
 use std::collections::HashMap;
 use store::list::Place;
 use store::noun::COMPONENT;
+use store::room::THE_ROOM;
 use store::{By, Device, Store, StoreError};
 use uuid::Uuid;
 
-/// The day the invented orders were written for.
-const WRITTEN: Date = jiff::civil::date(2026, 11, 26);
+/// The first day on which one of the invented orders leaves, as they are written: a Thursday.
+const FIRST_LEAVES: Date = jiff::civil::date(2026, 12, 3);
+/// Days there are at least to make it.
+const DAYS_BEFORE: i64 = 3;
 
 #[derive(RustEmbed)]
 #[folder = "demo"]
@@ -123,6 +127,20 @@ fn tags() -> HashMap<String, Vec<String>> {
         .collect()
 }
 
+/// The pastry room.
+///
+/// # Errors
+/// When the file is no kitchen; the tests read it.
+pub fn room() -> Result<KitchenDocument, serde_json::Error> {
+    serde_json::from_str(&text("kitchen/room.json"))
+}
+
+/// By how much orders are moved on a day.
+fn later(today: Date) -> Span {
+    let days = (today - FIRST_LEAVES).get_days() as i64 + DAYS_BEFORE;
+    Span::new().weeks(days.div_euclid(7) + i64::from(days.rem_euclid(7) > 0))
+}
+
 /// Fills an empty store. `now` dates the newest; the others are a day older each.
 ///
 /// # Errors
@@ -154,13 +172,31 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
             store.place(COMPONENT, &id, &Place { tags: Some(tags.clone()), archived: false }, &then).await?;
         }
     }
+    store.create(THE_ROOM, &room()?, &by).await?;
     let today = TimeZone::UTC.to_datetime(now).date();
     for mut document in orders(|name| keys.get(name).cloned())? {
-        // Written for one week: moved so that they are always about to be made.
-        let later = today - WRITTEN;
+        // Written for one week: moved by whole weeks, so that they are always about to be made, each on its day of the week.
+        let later = later(today);
         document.served_at = document.served_at.map(|when| when.saturating_add(later));
         document.made_on = document.made_on.map(|day| day.saturating_add(later));
         store.create(&Uuid::now_v7().to_string(), &document, &by).await?;
     }
     Ok(())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use jiff::civil::date;
+
+    #[test]
+    fn orders_stay_on_their_day_of_the_week_and_ahead() {
+        for day in 0..400 {
+            let today = date(2026, 11, 20).saturating_add(Span::new().days(day));
+            let first = FIRST_LEAVES.saturating_add(later(today));
+            assert_eq!(first.weekday(), FIRST_LEAVES.weekday());
+            let ahead = (first - today).get_days();
+            assert!((3..=9).contains(&ahead), "{today}: {ahead} days ahead");
+        }
+    }
 }

@@ -13,7 +13,7 @@ pub struct Format {
 }
 
 /// The open formats, each published as a JSON Schema in the repository and served.
-pub const FORMATS: [Format; 5] = [
+pub const FORMATS: [Format; 6] = [
     Format {
         name: "formula-1",
         root: "FormulaDocument",
@@ -43,5 +43,11 @@ pub const FORMATS: [Format; 5] = [
         root: "OrderDocument",
         title: "Bright Spoon order, version 1",
         says: pastry::format::ORDER.name,
+    },
+    Format {
+        name: "kitchen-1",
+        root: "KitchenDocument",
+        title: "Bright Spoon kitchen, version 1",
+        says: pastry::format::KITCHEN.name,
     },
 ];

@@ -9,6 +9,7 @@
 pub mod app;
 pub mod assets;
 pub mod body;
+pub mod calendar;
 pub mod commands;
 pub mod config;
 pub mod convert;
@@ -24,6 +25,7 @@ pub mod larder;
 pub mod listen;
 pub mod openapi;
 pub mod pantry_view;
+pub mod planner;
 pub mod problem;
 pub mod refusals;
 pub mod routes;

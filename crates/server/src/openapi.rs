@@ -32,6 +32,8 @@ use utoipa_axum::router::OpenApiRouter;
         (name = "methods", description = "How it is made"),
         (name = "stack", description = "A cake to scale: how much, and whether it stands"),
         (name = "orders", description = "Orders: what to make, buy, label and pay"),
+        (name = "plans", description = "The day: orders planned, bent, kept, and what is said of their steps"),
+        (name = "rooms", description = "The pastry room: hours, cooks, equipment"),
         (name = "files", description = "Open formats and Schema.org Recipe, in and out"),
         (name = "ingredients", description = "The pantry: ingredients, own ones, files in and out"),
         (name = "components", description = "Saved formulas and their revisions"),

@@ -4,6 +4,7 @@
 //! * [`kept`]: the one history of everything that is saved: revisions with their hash, save ids, conflicts
 //! * [`list`]: what lists show of it: names, tags, what is put away, and what uses what
 //! * [`component`]: creams; [`ingredient`]: ingredients of the kitchen's own; [`order`]: orders with their cakes
+//! * [`room`]: hours, cooks and equipment; [`plan`]: plans of days and what is said of their steps
 //! * [`journal`]: what happens to a thing while it is made, only added; [`audit`]: who wrote what and when
 //! * [`kitchen`]: its name, room temperature and cups
 //! * [`pantry`]: what the kitchen says of any ingredient: own density, piece, pack, price, put away
@@ -30,6 +31,8 @@ pub mod noun;
 pub mod open;
 pub mod order;
 pub mod pantry;
+pub mod plan;
+pub mod room;
 pub mod shelf;
 mod upgrade;
 mod writing;

@@ -21,8 +21,13 @@ pub const INGREDIENT: Noun = Noun { word: "ingredient", said: "ingredient" };
 /// Orders with their cakes.
 pub const ORDER: Noun = Noun { word: "order", said: "order" };
 
+/// The pastry room: when it is open, who works there, what stands in it.
+pub const ROOM: Noun = Noun { word: "room", said: "pastry room" };
+/// Plans of days.
+pub const PLAN: Noun = Noun { word: "plan", said: "plan" };
+
 /// All nouns with revisions.
-pub const NOUNS: [Noun; 3] = [COMPONENT, INGREDIENT, ORDER];
+pub const NOUNS: [Noun; 5] = [COMPONENT, INGREDIENT, ORDER, ROOM, PLAN];
 
 /// A document that is kept with all its revisions.
 pub trait Kept: Serialize + DeserializeOwned + Clone + Send + Sync + 'static {

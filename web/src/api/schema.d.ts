@@ -643,6 +643,205 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plans orders so that everything is ready together. Who accepts `text/event-stream` is told on the way: `progress`, then `plan` for
+         *     every better one, and `done` with the last, or `refused`; to stop looking, stop listening: the last `plan` is the best so far.
+         *     Keeps nothing.
+         */
+        post: operations["plan_orders"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/bend": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bends a plan to what happened: what must move, and what would save what cannot be saved. Keeps nothing. */
+        post: operations["bend_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/odds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How likely a plan is to hold, over a thousand days. Keeps nothing. */
+        post: operations["odds_of_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Whether an order more can be taken into the plan that stands: what it costs, what moves, until when one may say yes. Keeps
+         *     nothing.
+         */
+        post: operations["take_order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/view": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Looks at a plan: the verdict, who does what when, what stands where, why each step stands where it stands. Keeps nothing. */
+        post: operations["look_at_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan that stands. */
+        get: operations["read_plan"];
+        put?: never;
+        /** Saves a new plan. */
+        post: operations["create_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Saves a new revision. When somebody saved in between, nothing is written and the answer says so. */
+        put: operations["save_plan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * The plan as a calendar (RFC 5545), to be read once or looked at again and again: the same steps keep their ids, what is no
+         *     more is cancelled.
+         */
+        get: operations["read_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/reports": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was said of the steps of a plan. */
+        get: operations["list_reports"];
+        put?: never;
+        /** Says of steps that they are begun or done, or takes that back. All are kept or none. */
+        post: operations["add_reports"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All its versions, the newest first, each with what changed in it. */
+        get: operations["list_versions_of_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/revisions/{revision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of its versions. */
+        get: operations["read_version_of_plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/predict": {
         parameters: {
             query?: never;
@@ -689,6 +888,75 @@ export interface paths {
         };
         /** What can be seen of a family at a job that has a remedy here. */
         get: operations["signs"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The pastry room, and the usual one that is used while nobody set it. */
+        get: operations["read_room"];
+        put?: never;
+        /** Saves a new room. */
+        post: operations["create_room"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Saves a new revision. When somebody saved in between, nothing is written and the answer says so. */
+        put: operations["save_room"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}/revisions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All its versions, the newest first, each with what changed in it. */
+        get: operations["list_versions_of_room"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rooms/{id}/revisions/{revision}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of its versions. */
+        get: operations["read_version_of_room"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1112,6 +1380,35 @@ export interface components {
             component: string;
             /** @description The job as this place asks it. */
             work: components["schemas"]["Work"];
+        };
+        /** @description A plan, what was done of it, and what happened. */
+        BendAsk: {
+            /** @description What happened. */
+            happened: components["schemas"]["Happened"];
+            /** @description Steps that were to begin before now and did not. */
+            not_begun?: number[];
+            /**
+             * @description Now, on the wall.
+             * @example 2026-12-05T11:42:00
+             */
+            now: string;
+            /** @description The plan that stands. */
+            plan: components["schemas"]["PlanDocument"];
+            /** @description What was begun and done of it. */
+            reports?: components["schemas"]["Report"][];
+        };
+        /** @description A plan that was bent; nothing moves until it is taken. */
+        Bent: {
+            /** @description What would save it otherwise. */
+            cures: components["schemas"]["Cure"][];
+            /** @description What it took. */
+            level: components["schemas"]["PlanLevel"];
+            /** @description What moves, in the order of the new times. */
+            moved: components["schemas"]["Shift"][];
+            plan?: components["schemas"]["PlanDocument"] | null;
+            /** @description In a sentence. */
+            sentence: string;
+            view?: components["schemas"]["DayView"] | null;
         };
         /** @description A line of the bill of materials. */
         BillLine: {
@@ -2129,6 +2426,15 @@ export interface components {
              */
             volume_ml?: number | null;
         };
+        /** @description A cook. */
+        CookDocument: {
+            /** @description What they do not do. */
+            cannot?: components["schemas"]["Skill"][];
+            /** @description When they are there; whenever the kitchen is open when nothing is written. */
+            hours?: components["schemas"]["WeekHours"][];
+            /** @description Name. */
+            name: string;
+        };
         /** @description CookTemperature, °C */
         CookTemperature: number;
         /**
@@ -2150,6 +2456,16 @@ export interface components {
              * @description Per cent of the whole cost.
              */
             of_cost_percent: number;
+        };
+        /** @description Something that would save what cannot be saved otherwise. */
+        Cure: {
+            /**
+             * Format: int32
+             * @description What would still be late with it, min.
+             */
+            late_min: number;
+            /** @description What, with its minutes. */
+            words: string;
         };
         /** @description The curve of one history, over the temperatures of the map. */
         Curve: {
@@ -2247,6 +2563,52 @@ export interface components {
              * @description Width of the ring, mm.
              */
             width_mm: number;
+        };
+        /** @description The hours of one date. */
+        DateHours: {
+            /** @description From and to; closed when there is none. */
+            hours?: components["schemas"]["TimeSpan"][];
+            /**
+             * @description The date.
+             * @example 2026-12-24
+             */
+            on: string;
+        };
+        /** @description A plan as it is looked at. Minutes count from 00:00 of its first day, as they pass. */
+        DayView: {
+            /** @description 00:00 of its first day, RFC 3339. */
+            begins_at: string;
+            /** @description Who works. */
+            cooks: components["schemas"]["ViewCook"][];
+            /** @description What the plan is judged by. */
+            cost: components["schemas"]["PlanCost"];
+            /** @description Days with work, in order. */
+            days: components["schemas"]["ViewDay"][];
+            /** @description Limits that this plan exceeds, each in words: by consent, on a day that was bent. */
+            exceeds: string[];
+            /**
+             * Format: int32
+             * @description Minutes to the end of its last day.
+             */
+            horizon: number;
+            /** @description What is not in it, or why it does not stand. */
+            incomplete: string[];
+            /** @description Machines, and places where things stand. */
+            lanes: components["schemas"]["Lane"][];
+            /** @description When the kitchen is open. */
+            open: number[][];
+            /** @description Orders, in the order of the plan. */
+            orders: components["schemas"]["ViewOrder"][];
+            /** @description The verdict. */
+            sentence: string;
+            /** @description Whether every step has its place and every rule is kept. */
+            stands: boolean;
+            /** @description Steps, in the order of the problem; a serving is none of them. */
+            steps: components["schemas"]["ViewStep"][];
+            /** @description What stands somewhere in between. */
+            waits: components["schemas"]["ViewWait"][];
+            /** @description Name of the kitchen's time zone. */
+            zone: string;
         };
         /**
          * @description What a hand does.
@@ -2400,6 +2762,42 @@ export interface components {
             what: string;
             /** @description In words: "4 fillings of 126 g". */
             words: string;
+        };
+        /** @description What stands in a kitchen. */
+        Equipment: {
+            /**
+             * Format: int32
+             * @description Stick blenders.
+             */
+            blenders?: number;
+            /** @description The freezer. */
+            freezer: components["schemas"]["Shelves"];
+            /** @description The fridge. */
+            fridge: components["schemas"]["Shelves"];
+            /**
+             * Format: int32
+             * @description Places on the hob.
+             */
+            hobs: number;
+            /**
+             * Format: int32
+             * @description Bowls that can stand in iced water at a time.
+             */
+            ice?: number;
+            /**
+             * Format: int32
+             * @description Microwave ovens.
+             */
+            microwaves?: number;
+            /** @description Mixers: litres of the bowl of each. */
+            mixers_l: number[];
+            /** @description Ovens: trays of each. */
+            ovens_trays: components["schemas"]["Trays"][];
+            /**
+             * Format: int32
+             * @description Trays that can stand on racks.
+             */
+            rack_trays: number;
         };
         /** @description A value with the ends of its 90 % band. */
         Estimate: {
@@ -2774,6 +3172,71 @@ export interface components {
          * @enum {string}
          */
         Group: "chocolate" | "cocoa" | "fat" | "dairy" | "egg" | "sugar" | "starch" | "gel" | "fruit" | "nut" | "liquid" | "alcohol" | "other";
+        /** @description What happened. */
+        Happened: {
+            /**
+             * Format: int32
+             * @description Minutes longer; less than nothing where it is over sooner.
+             */
+            min: number;
+            /** @description Its number. */
+            step: number;
+            /** @enum {string} */
+            what: "late";
+        } | {
+            /** @description Its number. */
+            step: number;
+            /** @enum {string} */
+            what: "failed";
+        } | {
+            /**
+             * @description From, on the wall.
+             * @example 2026-12-05T12:00:00
+             */
+            from: string;
+            /**
+             * Format: int32
+             * @description How much is left of it.
+             */
+            left?: number;
+            /** @description Key of the resource. */
+            resource: string;
+            /**
+             * @description To.
+             * @example 2026-12-05T15:00:00
+             */
+            to: string;
+            /** @enum {string} */
+            what: "less";
+        } | {
+            /** @description Number of the cook. */
+            cook: number;
+            /**
+             * @description From, on the wall.
+             * @example 2026-12-05T12:00:00
+             */
+            from: string;
+            /**
+             * @description To.
+             * @example 2026-12-05T15:00:00
+             */
+            to: string;
+            /** @enum {string} */
+            what: "away";
+        } | {
+            /** @description Its number. */
+            step: number;
+            /**
+             * Format: int32
+             * @description When it is to begin, min.
+             */
+            to: number;
+            /** @enum {string} */
+            what: "moved";
+        } | {
+            /** @enum {string} */
+            what: "nothing";
+        };
         /** @description How hard it is at a temperature. */
         Hardness: {
             /** @description Its band. */
@@ -2816,6 +3279,19 @@ export interface components {
             goal: components["schemas"]["Goal"];
             /** @description Whether it holds. */
             held: boolean;
+        };
+        /** @description What is held back, min. */
+        HeldBack: {
+            /**
+             * Format: int32
+             * @description Inside each longest wait.
+             */
+            inside_min: number;
+            /**
+             * Format: int32
+             * @description Before each serving.
+             */
+            serve_min: number;
         };
         /**
          * @description What has happened to a cream since it was made.
@@ -3311,6 +3787,24 @@ export interface components {
             /** @enum {string} */
             to: "share";
         };
+        /** @description An event as it is kept. */
+        KeptEvent: {
+            /** @description When it happened, by the clock of the device, RFC 3339. */
+            at: string;
+            /** @description From which device, if that said so. */
+            device?: string | null;
+            /** @description What happened. */
+            event: components["schemas"]["Report"];
+            /** @description Its id. */
+            id: string;
+            /** @description When it came here, RFC 3339. */
+            kept_at: string;
+            /**
+             * Format: int64
+             * @description Its place among the events of its thing, from 1.
+             */
+            place: number;
+        };
         /** @description A number of the family. */
         KeyFigure: {
             /** @description What it is a share of, or how it is counted. */
@@ -3354,6 +3848,43 @@ export interface components {
             /** @description How warm the room is, °C. */
             room_temperature_c: components["schemas"]["RoomTemperature"];
             time_zone?: components["schemas"]["Zone"] | null;
+        };
+        /** @description A kitchen. */
+        KitchenDocument: {
+            /** @description Who works there. */
+            cooks: components["schemas"]["CookDocument"][];
+            /** @description Whose limits of cooling are kept; local codes decide. */
+            cooling_rule?: components["schemas"]["CoolingRule"];
+            /** @description Days on which they are others. */
+            dates?: components["schemas"]["DateHours"][];
+            /**
+             * @description When a kitchen day begins: a bakery that works through the night works one day.
+             * @example 04:00:00
+             */
+            day_starts?: string;
+            /** @description What stands in it. */
+            equipment: components["schemas"]["Equipment"];
+            /**
+             * @description Always `bright-spoon/kitchen`.
+             * @example bright-spoon/kitchen
+             */
+            format: string;
+            /** @description Opening hours of a week. */
+            hours: components["schemas"]["WeekHours"][];
+            /** @description What it is called. */
+            name?: string;
+            /** @description When something is out of use. */
+            out_of_use?: components["schemas"]["OutOfUse"][];
+            /** @description The kitchen's own minutes for steps. */
+            own_minutes?: components["schemas"]["OwnMinutes"][];
+            /** @description What is held back for a day that goes wrong. */
+            reserve?: components["schemas"]["HeldBack"];
+            /**
+             * Format: int32
+             * @description Version of the format: 1.
+             * @example 1
+             */
+            version: number;
         };
         /** @description What the kitchen says of an ingredient. */
         KitchenValues: {
@@ -3437,6 +3968,18 @@ export interface components {
          * @enum {string}
          */
         LabelKind: "dark_chocolate" | "milk_chocolate" | "white_chocolate" | "cocoa_powder" | "dairy" | "egg" | "sugar" | "glucose_syrup" | "invert_syrup" | "fruit" | "nut_paste" | "plant_fat" | "coconut" | "starch" | "plant_drink" | "alcohol";
+        /** @description A machine, or a place where things stand. */
+        Lane: {
+            /**
+             * Format: int32
+             * @description How many, or how much, there is.
+             */
+            cap: number;
+            /** @description Its key among the resources. */
+            key: string;
+            /** @description Whether steps run on it, and not only things stand there. */
+            runs: boolean;
+        };
         /** @description One layer. */
         Layer: {
             /** @description Key of what is baked; none when nobody said yet. */
@@ -3949,6 +4492,40 @@ export interface components {
             /** @description What stands in the way, in one sentence. */
             sentence: string;
         };
+        /** @description A report with the id it has on the device that sends it. */
+        NewReport: {
+            /** @description Made on the device, once for each: sent twice it is there once. */
+            id: string;
+            /** @description What is said. */
+            report: components["schemas"]["Report"];
+        };
+        /** @description Reports to add. */
+        NewReports: {
+            /** @description In their order. */
+            reports: components["schemas"]["NewReport"][];
+        };
+        /** @description The odds of a plan. */
+        OddsAnswer: {
+            /** @description What was assumed, in words. */
+            assumed: string;
+            /**
+             * Format: int32
+             * @description Days lived through.
+             */
+            days: number;
+            /** @description Of each order, in its order. */
+            orders: components["schemas"]["OrderOdds"][];
+        };
+        /** @description A plan whose odds are asked. */
+        OddsAsk: {
+            /**
+             * @description What was to begin before this went as planned, on the wall; none: nothing has begun.
+             * @example 2026-12-05T11:42:00
+             */
+            now?: string | null;
+            /** @description The plan. */
+            plan: components["schemas"]["PlanDocument"];
+        };
         /** @description An ingredient of a file, and what taking it would do. */
         Offered: {
             /** @description The ingredient. */
@@ -4107,6 +4684,23 @@ export interface components {
             /** @description What must not be in it. */
             without?: components["schemas"]["Without"];
         };
+        /** @description The odds of an order. */
+        OrderOdds: {
+            /**
+             * Format: int32
+             * @description How late it is on a bad day, one in twenty worse, min.
+             */
+            bad_day_min: number;
+            /**
+             * Format: double
+             * @description Times in a hundred it is ready in time.
+             */
+            in_time_percent: number;
+            /** @description In a sentence: "ready by 15:00 93 times in 100; the drip is to blame in 5". */
+            sentence: string;
+            /** @description The step that is most to blame, where it is late at all. */
+            step?: number | null;
+        };
         /** @description A thing as its list shows it. */
         OrderSummary: {
             /**
@@ -4148,6 +4742,26 @@ export interface components {
          * @enum {string}
          */
         Origin: "plant" | "seaweed" | "mineral" | "milk" | "egg" | "honey" | "pork" | "beef" | "fish";
+        /** @description Something out of use for a while. */
+        OutOfUse: {
+            /**
+             * @description From, in the kitchen's own time.
+             * @example 2026-12-05T12:00:00
+             */
+            from: string;
+            /**
+             * Format: int32
+             * @description How many of it are left meanwhile.
+             */
+            left?: number;
+            /**
+             * @description To.
+             * @example 2026-12-05T15:00:00
+             */
+            to: string;
+            /** @description What. */
+            what: components["schemas"]["Resource"];
+        };
         /**
          * @description How a formula stands to its job.
          * @enum {string}
@@ -4221,6 +4835,15 @@ export interface components {
             saved_at: string;
             /** @description The device it was saved from, if that said so. */
             saved_by?: string | null;
+        };
+        /** @description The kitchen's own minutes for a step of a school. */
+        OwnMinutes: {
+            /** @description Minutes whatever the size, and more for each kilogram. */
+            minutes: number[];
+            /** @description Key of the school. */
+            school: string;
+            /** @description Key of the step. */
+            step: string;
         };
         /** @description A pack as it is bought. */
         Pack: {
@@ -4577,6 +5200,393 @@ export interface components {
          * @enum {string}
          */
         PlaceKind: "sponge" | "soak" | "filling" | "dam" | "insert" | "crumb_coat" | "coat" | "glaze" | "drip" | "border" | "rosettes" | "pieces" | "case" | "film" | "pile";
+        /** @description One revision of a thing, with its document. */
+        Plan: {
+            document: components["schemas"]["PlanDocument"];
+            /** @description Key of the thing. */
+            id: string;
+            /**
+             * Format: int64
+             * @description The newest revision there is.
+             */
+            newest_revision: number;
+            /**
+             * Format: int64
+             * @description This revision.
+             */
+            revision: number;
+            /** @description When this revision was saved, RFC 3339. */
+            saved_at: string;
+            /** @description The device it was saved from, if that said so. */
+            saved_by?: string | null;
+        };
+        /** @description What to plan. */
+        PlanAsk: {
+            /** @description Orders that are not, with the formulas they need in them. */
+            documents?: components["schemas"]["OrderDocument"][];
+            /**
+             * @description Nothing begins before this, on the wall.
+             * @example 2026-12-01T07:00:00
+             */
+            from: string;
+            kitchen?: components["schemas"]["KitchenDocument"] | null;
+            /** @description Look four times as long. */
+            longer?: boolean;
+            /** @description Keys of orders that are kept here. */
+            orders?: string[];
+            /**
+             * Format: int64
+             * @description Seed of the search.
+             */
+            seed?: number | null;
+            zone?: components["schemas"]["Zone"] | null;
+        };
+        /** @description A pair of hands. */
+        PlanCook: {
+            /** @description When they are there: from, to, min. */
+            hours: number[][];
+            /** @description Name. */
+            name: string;
+            /** @description What of the skills that steps ask for they cannot do. */
+            without?: string[];
+        };
+        /** @description The price of a plan, and what it is made of. */
+        PlanCost: {
+            /**
+             * Format: int64
+             * @description Points for what is older than it need be.
+             */
+            age: number;
+            /**
+             * Format: int64
+             * @description Days with any work.
+             */
+            days: number;
+            /**
+             * Format: int64
+             * @description Links that should go on at once and do not.
+             */
+            interruptions: number;
+            /**
+             * Format: int64
+             * @description Hands-on steps nobody is there for the whole of.
+             */
+            nobody: number;
+            /**
+             * Format: int64
+             * @description All of it, points; without what is not placed.
+             */
+            points: number;
+            /**
+             * Format: int64
+             * @description Hands-on minutes in the last hours before their serving, where that is judged.
+             */
+            rush_min: number;
+            /**
+             * Format: int64
+             * @description From each day's first start to its last end, min.
+             */
+            span_min: number;
+            /**
+             * Format: int64
+             * @description Times a cook goes on with something else.
+             */
+            switches: number;
+            /**
+             * Format: int64
+             * @description Steps without a place.
+             */
+            unplaced: number;
+        };
+        /** @description A plan. */
+        PlanDocument: {
+            /**
+             * @description Always `bright-spoon/plan`.
+             * @example bright-spoon/plan
+             */
+            format: string;
+            /**
+             * @description Nothing was to begin before this, on the wall.
+             * @example 2026-12-01T07:00:00
+             */
+            from: string;
+            /** @description What it is called: its days. */
+            name: string;
+            /** @description What of the orders is not in it, in words. */
+            notes?: string[];
+            /** @description For which orders, in the order of the problem. */
+            orders: components["schemas"]["PlannedOrder"][];
+            /** @description Steps that stay where they are. */
+            pinned?: number[];
+            /** @description What was planned. */
+            problem: components["schemas"]["PlanProblem"];
+            /** @description When each step begins, minutes since 00:00 of the first day; none for one without a place. */
+            start: (number | null)[];
+            /**
+             * Format: int32
+             * @description Version of the format: 1.
+             * @example 1
+             */
+            version: number;
+            /** @description The zone the kitchen's wall clock is in. */
+            zone: components["schemas"]["Zone"];
+        };
+        /**
+         * @description What it took to have a plan again.
+         * @enum {string}
+         */
+        PlanLevel: "push" | "repair" | "overtime" | "quality" | "later" | "nothing";
+        /**
+         * @description What a limit is for.
+         * @enum {string}
+         */
+        PlanLimitClass: "safety" | "quality" | "hours";
+        /** @description What comes after what, on no shelf. */
+        PlanLink: {
+            /** @description What its longest is for. */
+            class?: components["schemas"]["PlanLimitClass"];
+            /** @description The same hands go on: it is better without a gap. */
+            flow?: boolean;
+            /** @description Number of the step that ends. */
+            from: number;
+            /**
+             * Format: int32
+             * @description At most, min; as long as one likes when none.
+             */
+            max?: number | null;
+            /**
+             * Format: int32
+             * @description At least, min.
+             */
+            min: number;
+            /** @description Number of the step that begins. */
+            to: number;
+        };
+        /** @description The plan that stands, how it looks, and what was said of its steps. */
+        PlanNow: {
+            kept?: components["schemas"]["Plan"] | null;
+            /** @description What was said of its steps, in the order it came. */
+            reports: components["schemas"]["KeptEvent"][];
+            view?: components["schemas"]["DayView"] | null;
+        };
+        /** @description What is to be ready when. */
+        PlanOrder: {
+            /** @description Its number: that of its place. */
+            id: number;
+            /**
+             * Format: int32
+             * @description When it leaves, min.
+             */
+            serve: number;
+            /** @description What it is called. */
+            title: string;
+        };
+        /** @description One problem. */
+        PlanProblem: {
+            /** @description Who does what can be done by hand: with nobody named, any of the `cook`s does anything. */
+            cooks?: components["schemas"]["PlanCook"][];
+            /** @description Date of day 0, in words. */
+            day0?: string;
+            /**
+             * Format: int32
+             * @description A kitchen day begins so many minutes after 00:00.
+             */
+            day_starts?: number;
+            /**
+             * Format: int32
+             * @description Days from the first to the last.
+             */
+            days: number;
+            /**
+             * Format: int32
+             * @description Starts lie on multiples of this, min.
+             */
+            grid_min?: number;
+            /**
+             * Format: int32
+             * @description Nothing starts or ends after this, min.
+             */
+            horizon: number;
+            /** @description Its name. */
+            id: string;
+            /** @description What comes after what. */
+            links: components["schemas"]["PlanLink"][];
+            /** @description Anything worth saying. */
+            note?: string;
+            /** @description What is to be ready when. */
+            orders: components["schemas"]["PlanOrder"][];
+            reserve?: components["schemas"]["PlanReserve"] | null;
+            /** @description What there is so many of. */
+            resources: components["schemas"]["PlanResource"][];
+            /** @description What is to be done. */
+            steps: components["schemas"]["PlanStep"][];
+            /** @description What stands between two steps, and where. */
+            waits: components["schemas"]["PlanWait"][];
+            /** @description What a plan is judged by. */
+            weights: components["schemas"]["PlanWeights"];
+            /** @description Opening hours, from and to, min. */
+            windows: number[][];
+        };
+        /** @description A plan, and how it was come by. */
+        PlanReply: {
+            /** @description Why there is none, or what had to be given up. */
+            because: string[];
+            /** @description Whether it is proved that there is none. */
+            impossible: boolean;
+            /** @description The plan. */
+            plan: components["schemas"]["PlanDocument"];
+            /** @description Whether something is held back for a day that goes wrong. */
+            reserve_kept?: boolean | null;
+            /** @description Whether the search was stopped before its end. */
+            stopped: boolean;
+            /** @description How it looks. */
+            view: components["schemas"]["DayView"];
+        };
+        /** @description What is held back. */
+        PlanReserve: {
+            /**
+             * Format: int32
+             * @description Inside each longest wait, min.
+             */
+            inside: number;
+            /**
+             * Format: int32
+             * @description Before each serving, min.
+             */
+            serve: number;
+        };
+        /** @description Something there is so much of. */
+        PlanResource: {
+            /**
+             * Format: int32
+             * @description How much there is.
+             */
+            cap: number;
+            /** @description Its key. */
+            id: string;
+            /** @description Stretches when there is less: from, to, how much; where they overlap the least counts. */
+            less?: number[][];
+            /** @description Steps on it at the same time must have the same `setup`: an oven has one temperature. */
+            setups?: boolean;
+        };
+        /** @description A step. */
+        PlanStep: {
+            /**
+             * Format: int32
+             * @description Points for each 5 min between its end and the serving, after its grace.
+             */
+            age?: number;
+            /** @description What is being worked on: steps of one order and one of these belong together. */
+            comp: string;
+            /**
+             * Format: int32
+             * @description How long, min.
+             */
+            dur: number;
+            /**
+             * Format: int32
+             * @description As good as fresh for so long after its end, min.
+             */
+            grace?: number;
+            /** @description Its number: that of its place. */
+            id: number;
+            /** @description Who works. */
+            kind: components["schemas"]["PlanStepKind"];
+            /** @description What is done. */
+            name: string;
+            /** @description Number of the order it is for. */
+            order: number;
+            /** @description What a resource with setups must be set to. */
+            setup?: string | null;
+            /** @description What the cook must be able to do. */
+            skill?: string | null;
+            /** @description What it takes while it lasts. */
+            use?: {
+                [key: string]: number;
+            };
+        };
+        /**
+         * @description Who works in a step.
+         * @enum {string}
+         */
+        PlanStepKind: "hands" | "machine" | "serve";
+        /** @description What stands from the end of one step to the start of another. */
+        PlanWait: {
+            /** @description What its longest is for. */
+            class?: components["schemas"]["PlanLimitClass"];
+            /** @description Number of the step it begins after. */
+            from: number;
+            /** @description Its number. */
+            id?: number;
+            /**
+             * Format: int32
+             * @description At most, min; as long as one likes when none.
+             */
+            max?: number | null;
+            /**
+             * Format: int32
+             * @description At least, min.
+             */
+            min: number;
+            /** @description What it is. */
+            name?: string;
+            /** @description Number of the step it ends with. */
+            to: number;
+            /** @description What it takes for as long as it lasts. */
+            use?: {
+                [key: string]: number;
+            };
+        };
+        /** @description What a plan is judged by, in points: four are a minute of the kitchen's time (assumed). */
+        PlanWeights: {
+            /**
+             * Format: int32
+             * @description How long those last hours are, min.
+             */
+            calm_min?: number;
+            /**
+             * Format: int32
+             * @description For each 5 min of hands-on work in the last hours before its own serving.
+             */
+            calm_per_slot?: number;
+            /**
+             * Format: int32
+             * @description For each day with any work.
+             */
+            day_open: number;
+            /**
+             * Format: int32
+             * @description For each link that should go on at once and does not.
+             */
+            interruption: number;
+            /**
+             * Format: int32
+             * @description For each 5 min from a day's first start to its last end.
+             */
+            span_per_slot: number;
+            /**
+             * Format: int32
+             * @description For each time a cook goes on with something else.
+             */
+            switch?: number;
+        };
+        /** @description An order in a plan. */
+        PlannedOrder: {
+            /** @description The key it is kept under; none for one that is not kept. */
+            key?: string | null;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * @description When it is promised, on the wall.
+             * @example 2026-12-05T15:00:00
+             */
+            promised: string;
+            /**
+             * Format: int64
+             * @description The revision that was planned.
+             */
+            revision?: number | null;
+        };
         /** @description One temperature of the map, with its verdict in words. */
         Point: {
             /**
@@ -4751,6 +5761,15 @@ export interface components {
             /** @description As it stood. */
             text: string;
         };
+        /** @description One link of a chain of reasons. */
+        Reason: {
+            /** @description The step that holds it; none for what cannot be moved. */
+            by?: number | null;
+            /** @description The step it holds. */
+            step: number;
+            /** @description In words. */
+            words: string;
+        };
         /** @description One remedy, worked out for the bowl. */
         RemedyAnswer: {
             /** @description What else it can become. */
@@ -4778,6 +5797,20 @@ export interface components {
             tell?: components["schemas"]["TellAnswer"] | null;
             /** @description The sign that it worked. */
             worked: string;
+        };
+        /** @description What is said of a step. */
+        Report: {
+            /**
+             * @description When, RFC 3339.
+             * @example 2026-12-05T11:42:00Z
+             */
+            at: string;
+            /** @description Who does it, where that was said. */
+            cook?: string | null;
+            /** @description What of it. */
+            said: components["schemas"]["Said"];
+            /** @description Key of the step. */
+            step: string;
         };
         /** @description The answer. */
         Rescue: {
@@ -4877,6 +5910,32 @@ export interface components {
          * @enum {string}
          */
         Ring: "gas" | "electric" | "induction";
+        /** @description One revision of a thing, with its document. */
+        Room: {
+            document: components["schemas"]["KitchenDocument"];
+            /** @description Key of the thing. */
+            id: string;
+            /**
+             * Format: int64
+             * @description The newest revision there is.
+             */
+            newest_revision: number;
+            /**
+             * Format: int64
+             * @description This revision.
+             */
+            revision: number;
+            /** @description When this revision was saved, RFC 3339. */
+            saved_at: string;
+            /** @description The device it was saved from, if that said so. */
+            saved_by?: string | null;
+        };
+        /** @description The pastry room as plans use it. */
+        RoomNow: {
+            kept?: components["schemas"]["Room"] | null;
+            /** @description What plans use while there is none: a usual one, assumed. */
+            usual: components["schemas"]["KitchenDocument"];
+        };
         /** @description RoomTemperature, °C */
         RoomTemperature: number;
         /** @description Piped pieces. */
@@ -4978,6 +6037,11 @@ export interface components {
             /** @description In words: "in a tray 21 mm deep". */
             words: string;
         };
+        /**
+         * @description What can be said of a step.
+         * @enum {string}
+         */
+        Said: "begun" | "done" | "taken_back";
         /** @description A document to save, and the revision it started from. */
         SaveComponent: {
             /**
@@ -5007,6 +6071,26 @@ export interface components {
             based_on_revision: number;
             /** @description What is saved. */
             document: components["schemas"]["OrderDocument"];
+        };
+        /** @description A document to save, and the revision it started from. */
+        SavePlan: {
+            /**
+             * Format: int64
+             * @description The revision the change started from; when another was saved since, nothing is overwritten.
+             */
+            based_on_revision: number;
+            /** @description What is saved. */
+            document: components["schemas"]["PlanDocument"];
+        };
+        /** @description A document to save, and the revision it started from. */
+        SaveRoom: {
+            /**
+             * Format: int64
+             * @description The revision the change started from; when another was saved since, nothing is overwritten.
+             */
+            based_on_revision: number;
+            /** @description What is saved. */
+            document: components["schemas"]["KitchenDocument"];
         };
         /** @description A formula and the size it is wanted in. */
         ScaleAsk: {
@@ -5210,6 +6294,41 @@ export interface components {
              */
             stays_g: number;
         };
+        /** @description Shelves. */
+        Shelves: {
+            /**
+             * Format: double
+             * @description Area of each, cm².
+             */
+            area_cm2: number;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            shelves: number;
+            /**
+             * Format: double
+             * @description From one to the next, mm.
+             */
+            spacing_mm: number;
+        };
+        /** @description A step that moves. */
+        Shift: {
+            /**
+             * Format: int32
+             * @description From, min; none for what had no time.
+             */
+            from?: number | null;
+            /** @description Its number. */
+            step: number;
+            /**
+             * Format: int32
+             * @description To, min.
+             */
+            to: number;
+            /** @description In words. */
+            words: string;
+        };
         /** @description A line of the shopping list. */
         ShoppingLine: {
             /** @description Its shelf: dairy, sugar, fruit. */
@@ -5296,6 +6415,11 @@ export interface components {
             /** @description What it is called. */
             word: string;
         };
+        /**
+         * @description What not every cook does.
+         * @enum {string}
+         */
+        Skill: "sugar" | "pipe" | "bake";
         /** @description A syrup that a sponge drinks. */
         SoakGeometry: {
             /**
@@ -5828,6 +6952,46 @@ export interface components {
             /** @description In one sentence. */
             sentence: string;
         };
+        /** @description Whether an order can be taken into a plan that stands. */
+        TakeAsk: {
+            document?: components["schemas"]["OrderDocument"] | null;
+            /**
+             * @description Now, on the wall.
+             * @example 2026-12-01T09:30:00
+             */
+            now: string;
+            /** @description Key of the order, where it is kept. */
+            order?: string | null;
+            /** @description The plan that stands. */
+            plan: components["schemas"]["PlanDocument"];
+            /** @description What was begun and done of it. */
+            reports?: components["schemas"]["Report"][];
+        };
+        /** @description Whether an order can be taken. */
+        Taken: {
+            /**
+             * Format: int32
+             * @description Minutes of hands it takes.
+             */
+            hands_min: number;
+            /** @description The latest moment to say yes, on the wall; none where it cannot be taken. */
+            latest?: string | null;
+            /** @description What it took. */
+            level: components["schemas"]["PlanLevel"];
+            /**
+             * Format: int32
+             * @description Minutes the kitchen is longer at work for it, over all days.
+             */
+            longer_min: number;
+            /** @description What moves of what was planned before. */
+            moved: components["schemas"]["Shift"][];
+            plan?: components["schemas"]["PlanDocument"] | null;
+            /** @description In a sentence. */
+            sentence: string;
+            view?: components["schemas"]["DayView"] | null;
+            /** @description Whether it fits without anything going past a limit. */
+            yes: boolean;
+        };
         /** @description A label. */
         TapeLabel: {
             /** @description Allergens. */
@@ -6033,6 +7197,19 @@ export interface components {
             /** @description From the board to its foot and to its top, mm. */
             z_mm: number[];
         };
+        /** @description From and to. */
+        TimeSpan: {
+            /**
+             * @description From.
+             * @example 07:00:00
+             */
+            from: string;
+            /**
+             * @description To; the next morning when it is not after `from`.
+             * @example 13:00:00
+             */
+            to: string;
+        };
         /** @description A batch of something that goes into others. */
         ToMake: {
             /**
@@ -6146,6 +7323,11 @@ export interface components {
         };
         /** @description Heat transfer, W/(m² K): known, or within a band. */
         Transfer: number | number[];
+        /**
+         * Format: int32
+         * @description Trays of an oven.
+         */
+        Trays: number;
         /**
          * @description What takes a formula away from what was checked.
          * @enum {string}
@@ -6263,6 +7445,147 @@ export interface components {
              */
             grams: number;
         };
+        /** @description A cook of a plan. */
+        ViewCook: {
+            /**
+             * Format: int32
+             * @description Minutes of hands given to them.
+             */
+            hands_min: number;
+            /** @description When they are there. */
+            hours: number[][];
+            /** @description Name. */
+            name: string;
+        };
+        /** @description A day with work. */
+        ViewDay: {
+            /** @description Its date. */
+            date: string;
+            /**
+             * Format: int32
+             * @description Minutes of hands.
+             */
+            hands_min: number;
+            /** @description Where its strip begins and ends, min: its first and last work or serving, to the hour. */
+            strip: number[];
+            /** @description Its first start and last end of work, min; none where only something leaves. */
+            work?: number[] | null;
+        };
+        /** @description An order of a plan. */
+        ViewOrder: {
+            /**
+             * Format: int32
+             * @description Minutes of hands it takes.
+             */
+            hands_min: number;
+            /**
+             * Format: int32
+             * @description Of those, on the day it leaves.
+             */
+            hands_on_its_day_min: number;
+            /** @description Its key, where it is kept. */
+            key?: string | null;
+            /** @description A letter for its blocks. */
+            letter: string;
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int32
+             * @description When it was promised, min.
+             */
+            promised: number;
+            /**
+             * Format: int32
+             * @description When it could leave at the earliest, as the plan stands, min.
+             */
+            ready?: number | null;
+            /**
+             * Format: int32
+             * @description When it leaves, min.
+             */
+            serve: number;
+            /**
+             * Format: int32
+             * @description Minutes between the two.
+             */
+            spare_min?: number | null;
+            /** @description What it says of itself: "leaves Sat 15:00, ready 14:20". */
+            words: string;
+        };
+        /** @description A step of a plan. */
+        ViewStep: {
+            /** @description It could begin from here to here, were nothing else moved. */
+            anywhere?: number[] | null;
+            /**
+             * Format: int32
+             * @description When it begins, min; none without a place.
+             */
+            begins?: number | null;
+            /** @description Number of the cook it is given to. */
+            cook?: number | null;
+            /** @description Whether a cook does it. */
+            hands: boolean;
+            /** @description Its key, the same in every plan of the same orders. */
+            key: string;
+            /**
+             * Format: int32
+             * @description How long it lasts, min.
+             */
+            lasts: number;
+            /** @description No minute of delay can be made up by pushing what follows. */
+            no_time_to_lose: boolean;
+            /** @description Why it is not earlier. */
+            not_earlier: components["schemas"]["Reason"][];
+            /** @description Why it is not later, from it to what cannot be moved. */
+            not_later: components["schemas"]["Reason"][];
+            /** @description What is worked on. */
+            of: string;
+            /** @description Machines it takes. */
+            on: string[];
+            /** @description Number of its order. */
+            order: number;
+            /** @description Whether it stays where it is. */
+            pinned: boolean;
+            /** @description What an oven is set to. */
+            setup?: string | null;
+            /** @description A few words for its block. */
+            short: string;
+            /** @description Its number in the problem. */
+            step: number;
+            /** @description What is done, one after the other. */
+            what: string[];
+        };
+        /** @description What stands somewhere between two steps. */
+        ViewWait: {
+            /** @description The step it begins after. */
+            from: number;
+            /** @description What it does meanwhile. */
+            name: string;
+            /**
+             * Format: int32
+             * @description And no later, min.
+             */
+            not_after?: number | null;
+            /**
+             * Format: int32
+             * @description It is wanted no earlier than this, min.
+             */
+            not_before?: number | null;
+            /** @description What stands. */
+            of: string;
+            /** @description Number of its order. */
+            order: number;
+            /** @description Where; none for where it was made. */
+            place?: string | null;
+            /** @description Whether its longest is for safety. */
+            safety: boolean;
+            /** @description From and until, min. */
+            stands?: number[] | null;
+            /** @description The step it ends with. */
+            to: number;
+            /** @description Its number in the problem. */
+            wait: number;
+        };
         /** @description Viscosity, Pa·s */
         Viscosity: number;
         /**
@@ -6324,6 +7647,26 @@ export interface components {
             /** @description Ways there, the smallest first. */
             ways: components["schemas"]["Way"][];
         };
+        /** @description The same hours on some days of the week. */
+        WeekHours: {
+            /**
+             * @description From.
+             * @example 07:00:00
+             */
+            from: string;
+            /** @description On which days. */
+            on: components["schemas"]["Weekday"][];
+            /**
+             * @description To; the next morning when it is not after `from`.
+             * @example 18:00:00
+             */
+            to: string;
+        };
+        /**
+         * @description A day of the week.
+         * @enum {string}
+         */
+        Weekday: "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday";
         /** @description A moment that is to come, with its spread. */
         When: {
             /**
@@ -10611,6 +11954,1119 @@ export interface operations {
             };
         };
     };
+    plan_orders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanAsk"];
+            };
+        };
+        responses: {
+            /** @description The plan */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanReply"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bend_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BendAsk"];
+            };
+        };
+        responses: {
+            /** @description The plan as it would be */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bent"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    odds_of_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OddsAsk"];
+            };
+        };
+        responses: {
+            /** @description The odds of every order */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OddsAnswer"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_order: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeAsk"];
+            };
+        };
+        responses: {
+            /** @description Yes or no, and why */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Taken"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    look_at_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanDocument"];
+            };
+        };
+        responses: {
+            /** @description How it looks */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayView"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The plan */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanNow"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanDocument"];
+            };
+        };
+        responses: {
+            /** @description Saved at revision 1 */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_plan: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path: {
+                /** @description Its key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavePlan"];
+            };
+        };
+        responses: {
+            /** @description Saved as a new revision */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the plan */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The calendar */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_reports: {
+        parameters: {
+            query?: {
+                /** @description Only those behind this place. */
+                behind?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key of the plan */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description In the order it came */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptEvent"][];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_reports: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path: {
+                /** @description Key of the plan */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReports"];
+            };
+        };
+        responses: {
+            /** @description As they are kept */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptEvent"][];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_versions_of_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Version"][];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_version_of_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its key */
+                id: string;
+                /** @description Number of the version */
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description That version */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     predict: {
         parameters: {
             query?: never;
@@ -10921,6 +13377,423 @@ export interface operations {
             };
             /** @description Fields at fault, each named */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The room */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomNow"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    create_room: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitchenDocument"];
+            };
+        };
+        responses: {
+            /** @description Saved at revision 1 */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_room: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path: {
+                /** @description Its key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SaveRoom"];
+            };
+        };
+        responses: {
+            /** @description Saved as a new revision */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_versions_of_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description All versions */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Version"][];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_version_of_room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its key */
+                id: string;
+                /** @description Number of the version */
+                revision: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description That version */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Room"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
                 headers: {
                     [name: string]: unknown;
                 };

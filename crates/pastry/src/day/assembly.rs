@@ -17,6 +17,9 @@ pub struct Doing {
     /// Minutes until what comes next, least and most; at once when none.
     #[serde(default)]
     pub stands: Option<[f64; 2]>,
+    /// What it does until then.
+    #[serde(default)]
+    pub meanwhile: String,
     /// Where it stands until then.
     #[serde(default)]
     pub place: Option<Spot>,
@@ -39,6 +42,7 @@ pub struct Assembly {
     pub fill: Doing,
     pub many: Doing,
     pub film: Doing,
+    pub insert: Doing,
     pub mould: Doing,
     pub turn_out: Doing,
     pub jar: Doing,
@@ -60,6 +64,36 @@ pub struct Assembly {
 pub static ASSEMBLY: LazyLock<Assembly> = LazyLock::new(|| {
     toml::from_str(include_str!("../../data/assembly.toml")).expect("the table of assembly is well formed")
 });
+
+/// Whether a step is one done at a cake.
+pub fn is_at_a_cake(name: &str) -> bool {
+    let own = &*ASSEMBLY;
+    let all = [
+        &own.split,
+        &own.soak,
+        &own.dam,
+        &own.fill,
+        &own.many,
+        &own.film,
+        &own.insert,
+        &own.mould,
+        &own.turn_out,
+        &own.jar,
+        &own.close,
+        &own.roll,
+        &own.crumb_coat,
+        &own.coat,
+        &own.glaze,
+        &own.drip,
+        &own.tiers,
+        &own.pipe,
+        &own.lay,
+        &own.pile,
+        &own.r#box,
+        &own.box_small,
+    ];
+    name.split(';').any(|one| all.iter().any(|doing| doing.name == one.trim()))
+}
 
 impl Doing {
     /// Minutes for so many.

@@ -22,6 +22,9 @@ const TEMPER: [f64; 3] = [20.0, 15.0, 90.0];
 const OUT_COLD: f64 = 120.0;
 const OUT_DRY: f64 = 720.0;
 
+/// What cannot wait stands so much longer for each other thing that goes in with it and cannot wait either, min (assumed).
+const OTHER_MADE: f64 = 20.0;
+
 struct Builder<'a> {
     draft: &'a mut Draft,
     order: usize,
@@ -44,6 +47,9 @@ impl Builder<'_> {
         if let Some((before, how)) = self.last.take() {
             self.stands(before, at, &how);
         }
+        // Of several that cannot wait, each waits for the others to be made.
+        let hurried = uses.iter().filter(|own| self.made.get(own).is_some_and(|made| made.hurried)).count();
+        let others = OTHER_MADE * hurried.saturating_sub(1) as f64;
         for own in uses {
             if !self.used.contains(own) {
                 self.used.push(own.clone());
@@ -51,6 +57,9 @@ impl Builder<'_> {
             if let Some((made, last)) = self.made.get(own).and_then(|made| Some((made, made.last?))) {
                 let name = match own.0 {
                     PartKind::Bake => "wrapped".to_owned(),
+                    PartKind::Component if made.hurried => {
+                        format!("{} is used at once", self.draft.acts[last].comp)
+                    }
                     PartKind::Component => {
                         format!("{} keeps {}", self.draft.acts[last].comp, span_min([made.waits[1]; 2]))
                     }
@@ -59,7 +68,7 @@ impl Builder<'_> {
                     from: last,
                     to: at,
                     least: made.waits[0],
-                    most: Some(made.waits[1]),
+                    most: Some(made.waits[1] + if made.hurried { others } else { 0.0 }),
                     name,
                     place: made.place.clone(),
                     class: made.class,
@@ -76,7 +85,8 @@ impl Builder<'_> {
             None => self.draft.goes_on(from, to, 15.0, LimitClass::Quality),
             Some(span) => {
                 let place = place_of(how.place, area, height, self.kitchen);
-                let name = format!("{} stands after: {}", self.comp, how.name.to_lowercase());
+                let how_so = if how.meanwhile.is_empty() { "standing" } else { &how.meanwhile };
+                let name = format!("{}: {how_so}", self.comp);
                 self.draft.stands(from, to, &name, span, place);
             }
         }
@@ -210,7 +220,15 @@ fn tier_of(builder: &mut Builder, tier: &Tier, spots: &[&PlaceSpot], (all, many)
         builder.does(&table.roll, many, &inner);
     } else if moulded || (set && count(PlaceKind::Sponge) <= 1.0) {
         let mould = builder.with_stands(&table.mould, sets);
-        builder.does(&mould, many, &inner);
+        let inserts = of(&[PlaceKind::Insert]);
+        let bakes = |own: &(PartKind, String)| own.0 == PartKind::Bake;
+        if inserts.iter().any(|own| !bakes(own)) {
+            // They go in frozen.
+            builder.does(&table.insert, many, &inserts);
+        }
+        let rest: Vec<(PartKind, String)> =
+            inner.into_iter().filter(|own| bakes(own) || !inserts.contains(own)).collect();
+        builder.does(&mould, many, &rest);
         builder.does(&table.turn_out, many, &[]);
     } else if !inner.is_empty() {
         let fill = Doing {

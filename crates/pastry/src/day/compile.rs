@@ -4,7 +4,7 @@
 use crate::day::baking::{Piece, bake, oven_key};
 use crate::day::building::{MadeOf, build};
 use crate::day::draft::{Act, Draft, Lag};
-use crate::day::hours::{Days, fewer};
+use crate::day::hours::Days;
 use crate::day::kitchen::KitchenDocument;
 use crate::day::making::{RACK, make};
 use crate::fault::{Fault, FaultCode};
@@ -21,7 +21,7 @@ use crate::stack::{Known, Makings, StackAnswer};
 use crate::zone::Zone;
 use jiff::civil::DateTime;
 use plan::problem::{
-    COOK, Class, Cook, Kind, Link, Order, Problem, Reserve, Resource as Stock, Step, Wait, Weights,
+    COOK, Class, Cook, Kind, Link, Order, Problem, Reserve, Resource as Stock, Step, Wait, Weights, fewer,
 };
 
 /// Minutes of the grid: cooks read 6:40, not 6:43.

@@ -31,6 +31,11 @@ impl Days {
         ((self.zone.moment(wall).as_second() - self.begins.as_second()) / 60) as i32
     }
 
+    /// Minutes from the first midnight to a moment.
+    pub fn minute_at(&self, moment: Timestamp) -> i32 {
+        ((moment.as_second() - self.begins.as_second()).div_euclid(60)) as i32
+    }
+
     /// What the clock on the wall shows after so many minutes.
     pub fn wall(&self, minute: i32) -> DateTime {
         let seconds = self.begins.as_second() + 60 * i64::from(minute);
@@ -107,15 +112,4 @@ impl Days {
         };
         kitchen.cooks.iter().map(|cook| own(&cook.hours)).collect()
     }
-}
-
-/// Stretches in which fewer than all are there: from, to, how many.
-pub fn fewer(all: &[Vec<[i32; 2]>], horizon: i32) -> Vec<[i32; 3]> {
-    let mut edges: Vec<i32> = all.iter().flatten().flatten().copied().chain([0, horizon]).collect();
-    edges.sort_unstable();
-    edges.dedup();
-    let there =
-        |minute: i32| all.iter().filter(|own| own.iter().any(|[a, b]| *a <= minute && minute < *b)).count();
-    let stretches = edges.windows(2).map(|pair| [pair[0], pair[1], there(pair[0]) as i32]);
-    stretches.filter(|own| own[2] < all.len() as i32).collect()
 }

@@ -152,6 +152,12 @@ pub struct CookDocument {
     pub cannot: Vec<Skill>,
 }
 
+/// Trays of an oven.
+#[derive(ToSchema)]
+#[schema(minimum = 0, maximum = 100)]
+#[allow(dead_code)]
+struct Trays(u32);
+
 /// What stands in a kitchen.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -160,7 +166,7 @@ pub struct Equipment {
     #[schema(max_items = 10)]
     pub mixers_l: Vec<f64>,
     /// Ovens: trays of each.
-    #[schema(max_items = 10)]
+    #[schema(max_items = 10, value_type = Vec<Trays>)]
     pub ovens_trays: Vec<u32>,
     /// Places on the hob.
     #[schema(maximum = 20)]
@@ -208,10 +214,16 @@ pub struct OutOfUse {
     /// What.
     pub what: Resource,
     /// From, in the kitchen's own time.
-    #[schema(value_type = String, example = "2026-12-05T12:00:00")]
+    #[schema(
+        value_type = String, example = "2026-12-05T12:00:00",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
+    )]
     pub from: DateTime,
     /// To.
-    #[schema(value_type = String, example = "2026-12-05T15:00:00")]
+    #[schema(
+        value_type = String, example = "2026-12-05T15:00:00",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
+    )]
     pub to: DateTime,
     /// How many of it are left meanwhile.
     #[serde(default)]
@@ -315,6 +327,9 @@ impl KitchenDocument {
                     format!("{litres} l of a mixer bowl: write 0.5 to 200"),
                 );
             }
+        }
+        for (at, trays) in self.equipment.ovens_trays.iter().enumerate().filter(|(_, trays)| **trays > 100) {
+            say(format!("equipment.ovens_trays.{at}"), format!("{trays} trays of an oven: write up to 100"));
         }
         for (name, own) in [("fridge", self.equipment.fridge), ("freezer", self.equipment.freezer)] {
             let is_one =

@@ -39,6 +39,8 @@ pub struct Made {
     pub sets: Option<[f64; 2]>,
     /// It may not stand in the room for long.
     pub cold: bool,
+    /// It is used as soon as it is made: it sets, or cools past its work.
+    pub hurried: bool,
 }
 
 impl Default for Made {
@@ -51,6 +53,7 @@ impl Default for Made {
             class: LimitClass::Quality,
             sets: None,
             cold: false,
+            hurried: false,
         }
     }
 }
@@ -260,13 +263,26 @@ fn course(
         key = wait.key.as_str();
     }
     made.waits[1] = most;
+    made.place = made.place.filter(|_| key != last.key.as_str());
     made.sets = sheet
         .steps
         .iter()
         .filter(|step| step.at == Moment::Use && step.kind == Worker::Wait)
         .map(|step| step.minutes)
         .max_by(|a, b| a[0].total_cmp(&b[0]));
+    // What sets where it is used does not wait for that, and what its school says is used within minutes is.
+    let used = steps_used(sheet) && key == last.key.as_str();
+    let within = last.limit.filter(|_| used).map(|own| (own.minutes.minutes(), own.class));
+    if let Some((most, class)) = within.or(made.sets.map(|_| (GOES_ON, LimitClass::Quality))) {
+        made.hurried = true;
+        (made.waits[1], made.class, made.place) = (made.waits[0] + most, class, None);
+    }
     made
+}
+
+/// Whether something of a school is done where it is used.
+fn steps_used(sheet: &MethodSheet) -> bool {
+    sheet.steps.iter().any(|step| step.at == Moment::Use && step.kind != Worker::Wait)
 }
 
 /// Steps a step needs, with the waits on the way from each.

@@ -2,12 +2,25 @@
 
 pub mod assembly;
 pub mod baking;
+pub mod bend;
 pub mod building;
 pub mod compile;
+pub mod document;
 pub mod draft;
 pub mod hours;
 pub mod kitchen;
 pub mod making;
+pub mod odds;
+pub mod reasons;
+pub mod report;
+pub mod sheet;
+pub mod take;
+pub mod view;
 
+pub use bend::{BendAsk, Bent, Happened, bend};
 pub use compile::{Compiled, ToPlan, compile};
+pub use document::{PlanDocument, PlannedOrder};
 pub use kitchen::KitchenDocument;
+pub use report::{Report, Said, progress};
+pub use take::{Taken, take};
+pub use view::{DayView, view};

@@ -65,7 +65,7 @@ fn compiled(orders: &[&OrderDocument], kitchen: &KitchenDocument, from: &str, kn
 }
 
 /// Two cooks, one of them part of the time, one mixer, one oven; open on Sunday mornings.
-fn lantern_street() -> KitchenDocument {
+pub fn lantern_street() -> KitchenDocument {
     serde_json::from_value(json!({
         "format": "bright-spoon/kitchen", "version": 1, "name": "Lantern Street",
         "hours": [

@@ -12,9 +12,12 @@ pub mod kept;
 pub mod kitchen;
 pub mod methods;
 pub mod orders;
+pub mod planning;
+pub mod plans;
 pub mod predict;
 pub mod recipes;
 pub mod rescue;
+pub mod rooms;
 pub mod scale;
 pub mod stacks;
 pub mod words;
@@ -35,6 +38,9 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(methods::routes())
         .merge(stacks::routes())
         .merge(orders::routes())
+        .merge(rooms::routes())
+        .merge(plans::routes())
+        .merge(planning::routes())
         .merge(recipes::routes())
         .merge(families::routes())
         .merge(words::routes())

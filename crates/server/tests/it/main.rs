@@ -19,6 +19,7 @@ mod library;
 mod making;
 mod nested;
 mod orders;
+mod planning;
 mod predict;
 mod saving;
 mod shapes;

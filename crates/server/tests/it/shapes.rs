@@ -2,6 +2,7 @@
 
 use crate::Kitchen;
 use pastry::assess::FormulaDocument;
+use pastry::day::KitchenDocument;
 use pastry::exchange::pantry::PantryDocument;
 use pastry::ingredient::IngredientDocument;
 use pastry::order::OrderDocument;
@@ -131,6 +132,12 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
     let mut stacks: Vec<Value> =
         pastry::stack::templates().iter().map(|own| as_json(&own.document)).collect();
     stacks.extend(orders.iter().map(|order| order["cakes"][0]["stack"].clone()));
+    let mut full = as_json(&server::demo::room().unwrap());
+    full["dates"] = json!([{ "on": "2026-12-24", "hours": [{ "from": "06:00:00", "to": "12:00:00" }] }]);
+    full["out_of_use"] =
+        json!([{ "what": "oven", "from": "2026-12-05T12:00:00", "to": "2026-12-05T15:00:00", "left": 0 }]);
+    full["own_minutes"] = json!([{ "school": "swiss_71", "step": "whip", "minutes": [4.0, 2.0] }]);
+    let kitchens = [as_json(&pastry::day::KitchenDocument::usual()), full];
     let (mut compared, mut wrong) = (0, Vec::new());
     for (many, own) in [
         compare::<FormulaDocument>(0, &formulas, |own| !own.faults().is_empty()),
@@ -138,6 +145,7 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
         compare::<PantryDocument>(2, &pantry, |own| own.format != "bright-spoon/pantry" || own.version != 1),
         compare::<StackDocument>(3, &stacks, |own| !pastry::stack::no_cake::faults(own).is_empty()),
         compare::<OrderDocument>(4, &orders, |own| !own.faults().is_empty()),
+        compare::<KitchenDocument>(5, &kitchens, |own| !own.faults().is_empty()),
     ] {
         compared += many;
         wrong.extend(own);

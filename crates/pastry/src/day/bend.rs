@@ -1,0 +1,548 @@
+//! The day bends: a step that lasts longer or failed, a cook gone, a machine out, a step put elsewhere. What was begun stays;
+//! what must move is told before anything does, with what would save what cannot be saved.
+
+use crate::day::assembly::is_at_a_cake;
+use crate::day::document::PlanDocument;
+use crate::day::reasons::{Speaker, of_what, span};
+use crate::day::report::{Progress, Report, progress};
+use crate::day::view::{DayView, view};
+use crate::fault::{Fault, FaultCode};
+use jiff::civil::DateTime;
+use plan::problem::{COOK, Kind, Problem, fewer};
+use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, replan, replan_within};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// What happened.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(tag = "what", rename_all = "snake_case", deny_unknown_fields)]
+pub enum Happened {
+    /// A step lasts longer, or is over sooner.
+    Late {
+        /// Its number.
+        step: usize,
+        /// Minutes longer; less than nothing where it is over sooner.
+        #[schema(minimum = -1440, maximum = 1440)]
+        min: i32,
+    },
+    /// A step failed: what is made is made again.
+    Failed {
+        /// Its number.
+        step: usize,
+    },
+    /// There is less of something for a while.
+    Less {
+        /// Key of the resource.
+        #[schema(max_length = 60)]
+        resource: String,
+        /// From, on the wall.
+        #[schema(
+        value_type = String, example = "2026-12-05T12:00:00",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
+    )]
+        from: DateTime,
+        /// To.
+        #[schema(
+        value_type = String, example = "2026-12-05T15:00:00",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
+    )]
+        to: DateTime,
+        /// How much is left of it.
+        #[serde(default)]
+        #[schema(minimum = 0, maximum = 1000)]
+        left: i32,
+    },
+    /// A cook is gone for a while.
+    Away {
+        /// Number of the cook.
+        cook: usize,
+        /// From, on the wall.
+        #[schema(
+        value_type = String, example = "2026-12-05T12:00:00",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
+    )]
+        from: DateTime,
+        /// To.
+        #[schema(
+        value_type = String, example = "2026-12-05T15:00:00",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
+    )]
+        to: DateTime,
+    },
+    /// A step is put elsewhere by hand, and stays there.
+    Moved {
+        /// Its number.
+        step: usize,
+        /// When it is to begin, min.
+        #[schema(minimum = 0, maximum = 44640)]
+        to: i32,
+    },
+    /// Time went by.
+    Nothing {},
+}
+
+/// A plan, what was done of it, and what happened.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BendAsk {
+    /// The plan that stands.
+    pub plan: PlanDocument,
+    /// What was begun and done of it.
+    #[serde(default)]
+    #[schema(max_items = 5000)]
+    pub reports: Vec<Report>,
+    /// Now, on the wall.
+    #[schema(
+        value_type = String, example = "2026-12-05T11:42:00",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
+    )]
+    pub now: DateTime,
+    /// Steps that were to begin before now and did not.
+    #[serde(default)]
+    #[schema(max_items = 1500)]
+    pub not_begun: Vec<usize>,
+    /// What happened.
+    pub happened: Happened,
+}
+
+/// Something that would save what cannot be saved otherwise.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct Cure {
+    /// What, with its minutes.
+    pub words: String,
+    /// What would still be late with it, min.
+    pub late_min: i32,
+}
+
+/// A step that moves.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct Shift {
+    /// Its number.
+    pub step: usize,
+    /// From, min; none for what had no time.
+    pub from: Option<i32>,
+    /// To, min.
+    pub to: i32,
+    /// In words.
+    pub words: String,
+}
+
+/// A plan that was bent; nothing moves until it is taken.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Bent {
+    /// What it took.
+    pub level: Level,
+    /// In a sentence.
+    pub sentence: String,
+    /// What moves, in the order of the new times.
+    pub moved: Vec<Shift>,
+    /// The plan as it would be; none when there is none.
+    pub plan: Option<PlanDocument>,
+    /// How it would look.
+    pub view: Option<DayView>,
+    /// What would save it otherwise.
+    pub cures: Vec<Cure>,
+}
+
+impl BendAsk {
+    /// What makes it no question, at its field.
+    pub fn faults(&self) -> Vec<Fault> {
+        let mut faults: Vec<Fault> = self
+            .plan
+            .faults()
+            .into_iter()
+            .map(|own| Fault { field: format!("plan.{}", own.field), ..own })
+            .collect();
+        let mut say = |field: &str, words: String| {
+            faults.push(Fault::new(format!("happened.{field}"), FaultCode::OutOfRange, words));
+        };
+        let problem = &self.plan.problem;
+        let no_step = |step: usize| problem.steps.get(step).is_none_or(|own| own.kind == Kind::Serve);
+        let turned = |from: DateTime, to: DateTime| from >= to;
+        if self.not_begun.iter().any(|step| no_step(*step)) {
+            say("not_begun", "name steps that are there".to_owned());
+        }
+        match &self.happened {
+            Happened::Late { step, .. } | Happened::Failed { step } | Happened::Moved { step, .. }
+                if no_step(*step) =>
+            {
+                say("step", format!("there is no step {step} in this plan"));
+            }
+            Happened::Late { step, min } if problem.steps[*step].dur + min < 1 || *min > 1440 => {
+                say("min", format!("{min} min longer: write up to 1440, and more than it takes off"));
+            }
+            Happened::Moved { step, to } if to + problem.steps[*step].dur > problem.horizon || *to < 0 => {
+                say("to", "that is outside the days planned".to_owned());
+            }
+            Happened::Less { resource, from, to, .. } => {
+                if problem.resources.iter().all(|own| own.id != *resource) {
+                    say("resource", format!("there is no {resource} in this plan"));
+                }
+                if turned(*from, *to) {
+                    say("to", "it ends before it begins: write a later time".to_owned());
+                }
+            }
+            Happened::Away { cook, from, to } => {
+                if *cook >= problem.cooks.len() {
+                    say("cook", format!("there is no cook {cook} in this plan"));
+                }
+                if turned(*from, *to) {
+                    say("to", "it ends before it begins: write a later time".to_owned());
+                }
+            }
+            _ => {}
+        }
+        faults
+    }
+}
+
+/// Bends a plan. The question must be without faults.
+pub fn bend(ask: &BendAsk) -> Bent {
+    let mut plan = ask.plan.clone();
+    let days = plan.days();
+    let now = days.minute(ask.now).clamp(0, plan.problem.horizon);
+    let done = progress(&plan, &ask.reports);
+    as_it_was(&mut plan, &done, now);
+    let mut event = event_of(&plan, &done, now);
+    for step in ask.not_begun.iter().filter(|step| done.get(**step).is_some_and(|own| own.begun.is_none())) {
+        plan.start[*step] = plan.start[*step].map(|at| at.max(up(now, &plan.problem)));
+    }
+    let mut again: Vec<usize> = Vec::new();
+    match &ask.happened {
+        Happened::Late { step, min } => {
+            event.late.push(plan::replan::Late { step: *step, min: up(*min, &plan.problem) })
+        }
+        Happened::Failed { step } => {
+            again = made_again(&plan.problem, *step);
+            event.begun.retain(|[begun, _]| !again.contains(&(*begun as usize)));
+            again.iter().for_each(|step| plan.start[*step] = None);
+        }
+        Happened::Less { resource, from, to, left } => {
+            let [from, to] = [days.minute(*from).max(0), days.minute(*to).max(1)];
+            for own in plan.problem.resources.iter_mut().filter(|own| own.id == *resource) {
+                own.less.push([from, to, (*left).min(own.cap)]);
+            }
+        }
+        Happened::Away { cook, from, to } => {
+            away(&mut plan.problem, *cook, [days.minute(*from), days.minute(*to)]);
+        }
+        Happened::Moved { step, to } => {
+            let grid = plan.problem.grid_min;
+            plan.start[*step] = Some((to + grid / 2).div_euclid(grid) * grid);
+            if !plan.pinned.contains(step) {
+                plan.pinned.push(*step);
+                plan.pinned.sort_unstable();
+            }
+            event.pinned.push(*step);
+        }
+        Happened::Nothing {} => {}
+    }
+    let found = replan(&plan.problem, &plan.start, &event, Level::Later, &patient);
+    let cures = if found.level >= Level::Overtime { cures(&plan, &event, &found) } else { Vec::new() };
+    told(&ask.plan, plan, &event, &again, found, cures)
+}
+
+/// Steps last as long as they did, and what is still going on at least until now.
+pub fn as_it_was(plan: &mut PlanDocument, done: &[Progress], now: i32) {
+    let grid = plan.problem.grid_min;
+    for (step, own) in done.iter().enumerate() {
+        let Some(begun) = own.begun.filter(|_| plan.problem.steps[step].kind != Kind::Serve) else {
+            continue;
+        };
+        let begun = begun.max(0).div_euclid(grid) * grid;
+        plan.start[step] = Some(begun);
+        let planned = plan.problem.steps[step].dur;
+        let lasted = match own.done {
+            Some(done) => up(done - begun, &plan.problem).max(grid),
+            None => planned.max(up(now - begun, &plan.problem)),
+        };
+        plan.problem.steps[step].dur = lasted.min(10_000);
+    }
+}
+
+/// Minutes in whole slots, longer rather than shorter.
+fn up(minutes: i32, problem: &Problem) -> i32 {
+    (f64::from(minutes) / f64::from(problem.grid_min)).ceil() as i32 * problem.grid_min
+}
+
+/// What is begun and what stays, as the planner asks for it.
+pub fn event_of(plan: &PlanDocument, done: &[Progress], now: i32) -> Event {
+    let begun = done.iter().enumerate().filter_map(|(step, own)| {
+        let at = own.begun?.min(now).max(0);
+        Some([step as i32, at.div_euclid(plan.problem.grid_min) * plan.problem.grid_min])
+    });
+    Event { now, late: Vec::new(), less: Vec::new(), begun: begun.collect(), pinned: plan.pinned.clone() }
+}
+
+/// What is made again when a step failed: at a cake the step alone, otherwise everything before it of the same batch.
+pub fn made_again(problem: &Problem, step: usize) -> Vec<usize> {
+    let own = &problem.steps[step];
+    if is_at_a_cake(&own.name) {
+        return vec![step];
+    }
+    let mut all = vec![step];
+    let mut at = 0;
+    while let Some(to) = all.get(at).copied() {
+        let lags = problem.waits.iter().map(|own| (own.from, own.to));
+        let lags = lags.chain(problem.links.iter().map(|own| (own.from, own.to)));
+        for (from, _) in lags.filter(|(_, end)| *end == to) {
+            let other = &problem.steps[from];
+            if other.comp == own.comp && other.order == own.order && !all.contains(&from) {
+                all.push(from);
+            }
+        }
+        at += 1;
+    }
+    all.sort_unstable();
+    all
+}
+
+/// A cook is not there for a while.
+fn away(problem: &mut Problem, cook: usize, [from, to]: [i32; 2]) {
+    let hours = std::mem::take(&mut problem.cooks[cook].hours);
+    let parts = hours.into_iter().flat_map(|[a, b]| [[a, b.min(from)], [a.max(to), b]]);
+    problem.cooks[cook].hours = parts.filter(|[a, b]| a < b).collect();
+    let hours: Vec<Vec<[i32; 2]>> = problem.cooks.iter().map(|own| own.hours.clone()).collect();
+    let horizon = problem.horizon;
+    for own in problem.resources.iter_mut().filter(|own| own.id == COOK) {
+        own.less = fewer(&hours, horizon);
+    }
+}
+
+/// One more pair of hands for a while.
+fn one_more(problem: &Problem, [from, to]: [i32; 2]) -> Problem {
+    let mut more = problem.clone();
+    if more.cooks.is_empty() {
+        more.resources.iter_mut().filter(|own| own.id == COOK).for_each(|own| own.cap += 1);
+        return more;
+    }
+    more.cooks.push(plan::problem::Cook {
+        name: "One more".to_owned(),
+        hours: vec![[from.max(0), to.min(more.horizon)]],
+        without: Vec::new(),
+    });
+    let hours: Vec<Vec<[i32; 2]>> = more.cooks.iter().map(|own| own.hours.clone()).collect();
+    let horizon = more.horizon;
+    for own in more.resources.iter_mut().filter(|own| own.id == COOK) {
+        own.cap += 1;
+        own.less = fewer(&hours, horizon);
+    }
+    more
+}
+
+/// Rounds a cure is looked for.
+const CURE_ROUNDS: u32 = 400;
+
+/// Goes on until whoever asked has left.
+pub fn patient(_: plan::search::Progress) -> bool {
+    crate::patience::checkpoint();
+    true
+}
+
+/// Minutes of one more pair of hands that are tried.
+const HANDS: [i32; 3] = [40, 90, 180];
+
+/// What would save it without going past a limit.
+fn cures(plan: &PlanDocument, event: &Event, found: &Replanned) -> Vec<Cure> {
+    let mut all = Vec::new();
+    let still = |problem: &Problem| {
+        replan_within(problem, &plan.start, event, Level::Repair, CURE_ROUNDS, &patient).level
+    };
+    let days = plan.days();
+    for minutes in HANDS {
+        if still(&one_more(&plan.problem, [event.now, event.now + minutes])) <= Level::Repair {
+            let until = days.wall(event.now + minutes).strftime("%H:%M");
+            all.push(Cure {
+                words: format!("One more pair of hands for {} from now, until {until}.", span(minutes)),
+                late_min: 0,
+            });
+            break;
+        }
+    }
+    // What stands longest of the orders not yet gone: by how much it would have to be sooner.
+    let grid = plan.problem.grid_min;
+    let end = |step: usize| plan.start[step].map(|at| at + plan.problem.steps[step].dur);
+    let mut waits: Vec<usize> = (0..plan.problem.waits.len())
+        .filter(|at| {
+            let wait = &plan.problem.waits[*at];
+            let to_come = plan.start[wait.to].is_none_or(|at| at >= event.now);
+            wait.min >= 15 && to_come && !wait.name.contains("out of the cold") && end(wait.from).is_some()
+        })
+        .collect();
+    // Those that bind first: nothing is to spare in them.
+    waits.sort_by_key(|at| {
+        let wait = &plan.problem.waits[*at];
+        let lasts = plan.start[wait.to].zip(end(wait.from)).map_or(0, |(to, from)| to - from);
+        (lasts - wait.min, -wait.min)
+    });
+    for at in waits.into_iter().take(4) {
+        let wait = &plan.problem.waits[at];
+        let shorter = |by: i32| {
+            let mut own = plan.problem.clone();
+            own.waits[at].min -= by;
+            own
+        };
+        let most = wait.min * 2 / 3 / grid * grid;
+        if most < grid || still(&shorter(most)) > Level::Repair {
+            continue;
+        }
+        let (mut no, mut yes) = (0, most);
+        for _ in 0..4 {
+            let middle = (no + yes) / 2 / grid * grid;
+            if middle <= no {
+                break;
+            }
+            if still(&shorter(middle)) <= Level::Repair { yes = middle } else { no = middle }
+        }
+        let what = &plan.problem.steps[wait.from];
+        let name = wait.name.strip_prefix(&format!("{}: ", what.comp)).unwrap_or(&wait.name);
+        all.push(Cure {
+            words: format!(
+                "{} ({}) sooner by {}: {} instead of {}. A shallower vessel, iced water or the freezer may do it; ask the clock of that formula.",
+                what.comp,
+                name,
+                span(yes),
+                span(wait.min - yes),
+                span(wait.min)
+            ),
+            late_min: 0,
+        });
+        if all.len() >= 3 {
+            break;
+        }
+    }
+    if found.level >= Level::Later && found.late_min > 0 {
+        let over = replan_within(&plan.problem, &plan.start, event, Level::Overtime, CURE_ROUNDS, &patient);
+        if over.level == Level::Overtime {
+            all.push(Cure { words: format!("Up to {} past closing.", span(OVERTIME_MIN)), late_min: 0 });
+        }
+    }
+    all
+}
+
+fn told(
+    before: &PlanDocument,
+    mut plan: PlanDocument,
+    event: &Event,
+    again: &[usize],
+    found: Replanned,
+    cures: Vec<Cure>,
+) -> Bent {
+    if found.level == Level::Nothing {
+        return Bent {
+            level: found.level,
+            sentence: "I found no plan that saves every order from here. Nothing was moved.".to_owned(),
+            moved: Vec::new(),
+            plan: None,
+            view: None,
+            cures,
+        };
+    }
+    plan.problem = plan::replan::after(&plan.problem, event);
+    // What is served later is promised as before: the plan says so.
+    for (order, late) in plan.problem.orders.iter_mut().zip(&found.late) {
+        order.serve = (order.serve + late).min(plan.problem.horizon);
+    }
+    for (step, at) in found.start.iter().enumerate() {
+        if plan.problem.steps[step].kind != Kind::Serve {
+            plan.start[step] = *at;
+        }
+    }
+    for step in plan.problem.steps.iter().filter(|step| step.kind == Kind::Serve) {
+        plan.start[step.id] = Some(plan.problem.orders[step.order].serve);
+    }
+    let moved = shifts(before, &plan, again);
+    let seen = view(&plan);
+    let sentence = sentence(&plan, &found, &moved, &seen);
+    plan.name = plan.its_days();
+    Bent { level: found.level, sentence, moved, view: Some(seen), plan: Some(plan), cures }
+}
+
+/// What moves between two plans of the same steps, in the order of the new times.
+pub fn shifts(before: &PlanDocument, after: &PlanDocument, again: &[usize]) -> Vec<Shift> {
+    let days = after.days();
+    let speaker = Speaker { problem: &after.problem, start: &after.start, days: &days };
+    let all = after.problem.steps.iter().filter(|step| step.kind != Kind::Serve);
+    let mut moved: Vec<Shift> = all
+        .filter_map(|step| {
+            let to = after.start[step.id]?;
+            let from = before.start.get(step.id).copied().flatten();
+            let is_again = again.contains(&step.id);
+            if !is_again && from.is_some_and(|from| from == to) {
+                return None;
+            }
+            let words = match from {
+                Some(_) if is_again => {
+                    format!("{}: again at {}", of_what(step), speaker.clock(to, before.start[step.id]?))
+                }
+                Some(from) => {
+                    format!(
+                        "{}: {} instead of {}",
+                        of_what(step),
+                        speaker.clock(to, from),
+                        speaker.clock(from, to)
+                    )
+                }
+                None => format!("{}: {}", of_what(step), days.wall(to).strftime("%a %H:%M")),
+            };
+            Some(Shift { step: step.id, from, to, words })
+        })
+        .collect();
+    moved.sort_by_key(|own| (own.to, own.step));
+    moved
+}
+
+/// Work past closing, in words: until when.
+pub fn past_closing(plan: &PlanDocument) -> String {
+    let problem = &plan.problem;
+    let open = |at: i32, end: i32| problem.windows.iter().any(|[from, to]| *from <= at && end <= *to);
+    let days = plan.days();
+    let mut ends: Vec<i32> = problem
+        .steps
+        .iter()
+        .filter(|step| step.kind != Kind::Serve)
+        .filter_map(|step| Some((plan.start[step.id]?, plan.start[step.id]? + step.dur)))
+        .filter(|(at, end)| !open(*at, *end))
+        .map(|(_, end)| end)
+        .collect();
+    ends.sort_unstable();
+    // The last of each evening.
+    let last: Vec<i32> = (0..ends.len())
+        .filter(|at| ends.get(at + 1).is_none_or(|next| next - ends[*at] > OVERTIME_MIN))
+        .map(|at| ends[at])
+        .collect();
+    let said: Vec<String> =
+        last.iter().map(|end| days.wall(*end).strftime("%H:%M on %A").to_string()).collect();
+    match said.is_empty() {
+        true => "working past closing".to_owned(),
+        false => format!("working until {}", said.join(" and ")),
+    }
+}
+
+fn sentence(plan: &PlanDocument, found: &Replanned, moved: &[Shift], seen: &DayView) -> String {
+    let steps = match moved.len() {
+        0 => "nothing moves".to_owned(),
+        1 => "one step moves".to_owned(),
+        many => format!("{many} steps move"),
+    };
+    match found.level {
+        Level::Push | Level::Repair => format!("Every order is still ready in time: {steps}."),
+        Level::Overtime => {
+            format!("Only by {}: {steps}.", past_closing(plan))
+        }
+        Level::Quality => format!(
+            "Only by keeping {} longer than is good for it: {steps}.",
+            match seen.exceeds.len() {
+                1 => "one thing".to_owned(),
+                many => format!("{many} things"),
+            }
+        ),
+        _ => {
+            let late = seen.orders.iter().filter(|own| own.serve > own.promised);
+            let said: Vec<String> = late
+                .map(|own| format!("{} would leave {} later", own.name, span(own.serve - own.promised)))
+                .collect();
+            format!("Not in time: {}, and {steps}.", said.join(", "))
+        }
+    }
+}

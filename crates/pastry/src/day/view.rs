@@ -1,0 +1,469 @@
+//! A plan as it is looked at: the verdict in a sentence, who does what when, what stands where and until when, how far each step
+//! can move and why it stands where it stands.
+
+use crate::day::document::PlanDocument;
+use crate::day::hours::Days;
+use crate::day::reasons::{Reason, Speaker, chain, short, span};
+use jiff::civil::DateTime;
+use plan::check::check;
+use plan::cost::{Cost, cost};
+use plan::hand_out::hand_out;
+use plan::net::{Net, OUT};
+use plan::problem::{COOK, Class, Kind};
+use plan::push::Way;
+use plan::why::Standing;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A plan as it is looked at. Minutes count from 00:00 of its first day, as they pass.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct DayView {
+    /// The verdict.
+    pub sentence: String,
+    /// Whether every step has its place and every rule is kept.
+    pub stands: bool,
+    /// What is not in it, or why it does not stand.
+    pub incomplete: Vec<String>,
+    /// Limits that this plan exceeds, each in words: by consent, on a day that was bent.
+    pub exceeds: Vec<String>,
+    /// 00:00 of its first day, RFC 3339.
+    pub begins_at: String,
+    /// Name of the kitchen's time zone.
+    pub zone: String,
+    /// Minutes to the end of its last day.
+    pub horizon: i32,
+    /// Orders, in the order of the plan.
+    pub orders: Vec<ViewOrder>,
+    /// Days with work, in order.
+    pub days: Vec<ViewDay>,
+    /// When the kitchen is open.
+    pub open: Vec<[i32; 2]>,
+    /// Who works.
+    pub cooks: Vec<ViewCook>,
+    /// Machines, and places where things stand.
+    pub lanes: Vec<Lane>,
+    /// Steps, in the order of the problem; a serving is none of them.
+    pub steps: Vec<ViewStep>,
+    /// What stands somewhere in between.
+    pub waits: Vec<ViewWait>,
+    /// What the plan is judged by.
+    pub cost: Cost,
+}
+
+/// An order of a plan.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct ViewOrder {
+    /// A letter for its blocks.
+    pub letter: String,
+    /// What it is called.
+    pub name: String,
+    /// Its key, where it is kept.
+    pub key: Option<String>,
+    /// When it leaves, min.
+    pub serve: i32,
+    /// When it was promised, min.
+    pub promised: i32,
+    /// When it could leave at the earliest, as the plan stands, min.
+    pub ready: Option<i32>,
+    /// Minutes between the two.
+    pub spare_min: Option<i32>,
+    /// Minutes of hands it takes.
+    pub hands_min: i32,
+    /// Of those, on the day it leaves.
+    pub hands_on_its_day_min: i32,
+    /// What it says of itself: "leaves Sat 15:00, ready 14:20".
+    pub words: String,
+}
+
+/// A day with work.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct ViewDay {
+    /// Its date.
+    pub date: String,
+    /// Where its strip begins and ends, min: its first and last work or serving, to the hour.
+    pub strip: [i32; 2],
+    /// Its first start and last end of work, min; none where only something leaves.
+    pub work: Option<[i32; 2]>,
+    /// Minutes of hands.
+    pub hands_min: i32,
+}
+
+/// A cook of a plan.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct ViewCook {
+    /// Name.
+    pub name: String,
+    /// When they are there.
+    pub hours: Vec<[i32; 2]>,
+    /// Minutes of hands given to them.
+    pub hands_min: i32,
+}
+
+/// A machine, or a place where things stand.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct Lane {
+    /// Its key among the resources.
+    pub key: String,
+    /// How many, or how much, there is.
+    pub cap: i32,
+    /// Whether steps run on it, and not only things stand there.
+    pub runs: bool,
+}
+
+/// A step of a plan.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct ViewStep {
+    /// Its number in the problem.
+    pub step: usize,
+    /// Its key, the same in every plan of the same orders.
+    pub key: String,
+    /// Number of its order.
+    pub order: usize,
+    /// What is worked on.
+    pub of: String,
+    /// What is done, one after the other.
+    pub what: Vec<String>,
+    /// A few words for its block.
+    pub short: String,
+    /// Whether a cook does it.
+    pub hands: bool,
+    /// When it begins, min; none without a place.
+    pub begins: Option<i32>,
+    /// How long it lasts, min.
+    pub lasts: i32,
+    /// Number of the cook it is given to.
+    pub cook: Option<usize>,
+    /// Machines it takes.
+    pub on: Vec<String>,
+    /// What an oven is set to.
+    pub setup: Option<String>,
+    /// Whether it stays where it is.
+    pub pinned: bool,
+    /// It could begin from here to here, were nothing else moved.
+    pub anywhere: Option<[i32; 2]>,
+    /// No minute of delay can be made up by pushing what follows.
+    pub no_time_to_lose: bool,
+    /// Why it is not later, from it to what cannot be moved.
+    pub not_later: Vec<Reason>,
+    /// Why it is not earlier.
+    pub not_earlier: Vec<Reason>,
+}
+
+/// What stands somewhere between two steps.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct ViewWait {
+    /// Its number in the problem.
+    pub wait: usize,
+    /// The step it begins after.
+    pub from: usize,
+    /// The step it ends with.
+    pub to: usize,
+    /// Number of its order.
+    pub order: usize,
+    /// What stands.
+    pub of: String,
+    /// What it does meanwhile.
+    pub name: String,
+    /// Where; none for where it was made.
+    pub place: Option<String>,
+    /// From and until, min.
+    pub stands: Option<[i32; 2]>,
+    /// It is wanted no earlier than this, min.
+    pub not_before: Option<i32>,
+    /// And no later, min.
+    pub not_after: Option<i32>,
+    /// Whether its longest is for safety.
+    pub safety: bool,
+}
+
+/// A letter for the blocks of an order.
+pub fn letter(order: usize) -> String {
+    let one = |at: usize| char::from(b'A' + (at % 26) as u8);
+    match order / 26 {
+        0 => one(order).to_string(),
+        more => format!("{}{}", one(more - 1), one(order)),
+    }
+}
+
+/// Looks at a plan without faults.
+pub fn view(plan: &PlanDocument) -> DayView {
+    let problem = &plan.problem;
+    let net = Net::of(problem, false);
+    let days = plan.days();
+    let slots: Vec<i32> =
+        plan.start.iter().map(|at| at.map_or(OUT, |at| at.div_euclid(problem.grid_min))).collect();
+    let handed = hand_out(&net, &slots);
+    let speaker = Speaker { problem, start: &plan.start, days: &days };
+    let (steps, waits) = (steps(plan, &net, &slots, &handed.cook, &speaker), waits(plan));
+    let orders = orders(plan, &days, &steps, &waits);
+    let whole = plan.is_whole();
+    let mut incomplete = plan.notes.clone();
+    if !whole {
+        let out = steps.iter().filter(|step| step.begins.is_none());
+        let names: Vec<String> = out.map(|step| format!("{} ({})", step.short, step.of)).collect();
+        incomplete.push(format!("No time was found for {}.", names.join(", ")));
+    }
+    let exceeds = if whole { exceeds(plan, &days) } else { Vec::new() };
+    let stands = whole && check(problem, &plan.start).is_empty();
+    let total = |cook: usize| {
+        let own = steps.iter().filter(|step| step.cook == Some(cook));
+        own.map(|step| step.lasts).sum()
+    };
+    let cooks = problem.cooks.iter().enumerate();
+    DayView {
+        sentence: sentence(plan, &days, &orders, stands, whole),
+        stands,
+        incomplete,
+        exceeds,
+        begins_at: days.moment(0).to_string(),
+        zone: plan.zone.name().to_owned(),
+        horizon: problem.horizon,
+        days: worked(plan, &days, &steps, &orders),
+        open: problem.windows.clone(),
+        cooks: cooks
+            .map(|(at, cook)| ViewCook {
+                name: cook.name.clone(),
+                hours: cook.hours.clone(),
+                hands_min: total(at),
+            })
+            .collect(),
+        lanes: lanes(plan),
+        cost: if whole { cost(&net, &slots) } else { Cost::default() },
+        orders,
+        steps,
+        waits,
+    }
+}
+
+fn steps(
+    plan: &PlanDocument,
+    net: &Net,
+    slots: &[i32],
+    cooks: &[Option<usize>],
+    speaker: &Speaker,
+) -> Vec<ViewStep> {
+    let problem = &plan.problem;
+    let whole = plan.is_whole();
+    let mut standing = Standing::of(net, slots);
+    let keys = plan.step_keys();
+    let all = problem.steps.iter().filter(|step| step.kind != Kind::Serve);
+    all.map(|step| {
+        let id = step.id;
+        let begins = plan.start[id];
+        let placed = whole && begins.is_some();
+        let why = |standing: &mut Standing, way| match placed {
+            true => chain(speaker, standing, net, id, way),
+            false => Vec::new(),
+        };
+        let anywhere = placed.then(|| {
+            let (from, to) = standing.anywhere(id);
+            [from * net.grid, to * net.grid]
+        });
+        ViewStep {
+            step: id,
+            key: keys[id].clone(),
+            order: step.order,
+            of: step.comp.clone(),
+            what: step.name.split(';').map(|words| words.trim().to_owned()).collect(),
+            short: short(step),
+            hands: step.kind == Kind::Hands,
+            begins,
+            lasts: step.dur,
+            cook: cooks[id],
+            on: step.r#use.keys().filter(|key| *key != COOK).cloned().collect(),
+            setup: step.setup.clone(),
+            pinned: plan.pinned.contains(&id),
+            anywhere,
+            no_time_to_lose: placed && standing.give(id, 1) == 0,
+            not_later: why(&mut standing, Way::Later),
+            not_earlier: why(&mut standing, Way::Earlier),
+        }
+    })
+    .collect()
+}
+
+fn waits(plan: &PlanDocument) -> Vec<ViewWait> {
+    let problem = &plan.problem;
+    let end = |step: usize| plan.start[step].map(|at| at + problem.steps[step].dur);
+    let all = problem.waits.iter().enumerate();
+    all.map(|(id, wait)| {
+        let from = &problem.steps[wait.from];
+        ViewWait {
+            wait: id,
+            from: wait.from,
+            to: wait.to,
+            order: from.order,
+            of: from.comp.clone(),
+            name: wait.name.clone(),
+            place: wait.r#use.keys().next().cloned(),
+            stands: end(wait.from).zip(plan.start[wait.to]).map(|(from, to)| [from, to.max(from)]),
+            not_before: end(wait.from).map(|at| at + wait.min),
+            not_after: end(wait.from).zip(wait.max).map(|(at, max)| at + max),
+            safety: wait.class == Class::Safety,
+        }
+    })
+    .collect()
+}
+
+/// Machines steps run on, in the order of the problem, then places where things stand.
+fn lanes(plan: &PlanDocument) -> Vec<Lane> {
+    let problem = &plan.problem;
+    let runs = |id: &str| problem.steps.iter().any(|step| step.r#use.contains_key(id));
+    let stands = |id: &str| problem.waits.iter().any(|wait| wait.r#use.contains_key(id));
+    let own = problem.resources.iter().filter(|own| own.id != COOK);
+    let mut all: Vec<Lane> = own
+        .filter(|own| runs(&own.id) || stands(&own.id))
+        .map(|own| Lane { key: own.id.clone(), cap: own.cap, runs: runs(&own.id) })
+        .collect();
+    all.sort_by_key(|own| !own.runs);
+    all
+}
+
+fn orders(plan: &PlanDocument, days: &Days, steps: &[ViewStep], waits: &[ViewWait]) -> Vec<ViewOrder> {
+    let problem = &plan.problem;
+    let all = problem.orders.iter().zip(&plan.orders).enumerate();
+    all.map(|(at, (order, planned))| {
+        let serving =
+            |step: usize| problem.steps[step].order == at && problem.steps[step].kind == Kind::Serve;
+        // What goes into the box last, and how long it needs from there.
+        let last = waits.iter().filter(|wait| serving(wait.to)).map(|wait| wait.not_before);
+        let linked = problem
+            .links
+            .iter()
+            .filter(|link| serving(link.to))
+            .map(|link| plan.start[link.from].map(|at| at + problem.steps[link.from].dur + link.min));
+        let ready = last.chain(linked).collect::<Option<Vec<i32>>>().and_then(|all| all.into_iter().max());
+        let day = days.wall(order.serve).date();
+        let hands: Vec<&ViewStep> = steps.iter().filter(|step| step.order == at && step.hands).collect();
+        let that_day = hands.iter().filter(|step| step.begins.is_some_and(|at| days.wall(at).date() == day));
+        let leaves = days.wall(order.serve).strftime("%a %H:%M");
+        let words = match ready {
+            Some(ready) if days.wall(ready).date() == day => {
+                format!("leaves {leaves}, ready {}", days.wall(ready).strftime("%H:%M"))
+            }
+            Some(ready) => format!("leaves {leaves}, ready {}", days.wall(ready).strftime("%a %H:%M")),
+            None => format!("leaves {leaves}"),
+        };
+        ViewOrder {
+            letter: letter(at),
+            name: planned.name.clone(),
+            key: planned.key.clone(),
+            serve: order.serve,
+            promised: days.minute(planned.promised),
+            ready,
+            spare_min: ready.map(|ready| order.serve - ready),
+            hands_min: hands.iter().map(|step| step.lasts).sum(),
+            hands_on_its_day_min: that_day.map(|step| step.lasts).sum(),
+            words,
+        }
+    })
+    .collect()
+}
+
+/// The days of the kitchen on which something is done or leaves.
+fn worked(plan: &PlanDocument, days: &Days, steps: &[ViewStep], orders: &[ViewOrder]) -> Vec<ViewDay> {
+    let begins = plan.problem.day_starts;
+    let mut all: Vec<ViewDay> = Vec::new();
+    for day in -1..plan.problem.days {
+        // A kitchen day begins at its hour, not at midnight; the night before the first reaches into it.
+        let date = days.first.saturating_add(jiff::Span::new().days(i64::from(day)));
+        let at = |date: jiff::civil::Date| -> DateTime {
+            date.to_datetime(jiff::civil::Time::midnight())
+                .saturating_add(jiff::Span::new().minutes(i64::from(begins)))
+        };
+        let from = days.minute(at(date));
+        let to = days.minute(at(date.saturating_add(jiff::Span::new().days(1))));
+        let own: Vec<(i32, i32, bool)> = steps
+            .iter()
+            .filter_map(|step| Some((step.begins?, step.begins? + step.lasts, step.hands)))
+            .filter(|(at, _, _)| (from..to).contains(at))
+            .collect();
+        let leaves: Vec<i32> =
+            orders.iter().map(|order| order.serve).filter(|at| (from..to).contains(at)).collect();
+        let work = own.iter().map(|own| own.0).min().zip(own.iter().map(|own| own.1).max());
+        let first = own.iter().map(|own| own.0).chain(leaves.iter().copied()).min();
+        let last = own.iter().map(|own| own.1).chain(leaves.iter().copied()).max();
+        if let (Some(first), Some(last)) = (first, last) {
+            all.push(ViewDay {
+                date: date.to_string(),
+                strip: [first.div_euclid(60) * 60, (last + 59).div_euclid(60) * 60],
+                work: work.map(|(from, to)| [from, to]),
+                hands_min: own.iter().filter(|own| own.2).map(|own| own.1 - own.0).sum(),
+            });
+        }
+    }
+    all
+}
+
+/// Limits that a whole plan exceeds, in words.
+fn exceeds(plan: &PlanDocument, days: &Days) -> Vec<String> {
+    let problem = &plan.problem;
+    let end = |step: usize| plan.start[step].map(|at| at + problem.steps[step].dur);
+    let waits = problem.waits.iter().map(|own| (own.from, own.to, own.min, own.max, own.name.as_str()));
+    let links = problem.links.iter().map(|own| (own.from, own.to, own.min, own.max, ""));
+    let mut all: Vec<String> = waits
+        .chain(links)
+        .filter_map(|(from, to, min, max, name)| {
+            let lag = plan.start[to]? - end(from)?;
+            let max = max?.max(min);
+            let (from, to) = (&problem.steps[from], &problem.steps[to]);
+            let what =
+                if name.is_empty() { format!("{} to {}", short(from), short(to)) } else { name.to_owned() };
+            (lag > max && lag >= problem.grid_min)
+                .then(|| format!("{} ({what}): {}, at most {}.", from.comp, span(lag), span(max)))
+        })
+        .collect();
+    for (order, planned) in problem.orders.iter().zip(&plan.orders) {
+        let late = order.serve - days.minute(planned.promised);
+        if late >= problem.grid_min {
+            all.push(format!("{} leaves {} after it was promised.", planned.name, span(late)));
+        }
+    }
+    for step in problem.steps.iter().filter(|step| step.kind != Kind::Serve) {
+        let Some(at) = plan.start[step.id] else { continue };
+        if !problem.windows.iter().any(|[from, to]| *from <= at && at + step.dur <= *to) {
+            all.push(format!(
+                "{} ({}) is done outside opening hours, {}.",
+                short(step),
+                step.comp,
+                days.wall(at).strftime("%a %H:%M")
+            ));
+        }
+    }
+    all
+}
+
+/// The verdict.
+fn sentence(plan: &PlanDocument, days: &Days, orders: &[ViewOrder], stands: bool, whole: bool) -> String {
+    if !whole {
+        let out = plan.start.iter().filter(|at| at.is_none()).count();
+        return format!("This is no plan yet: {out} of {} steps have no time.", plan.start.len());
+    }
+    let late =
+        orders.iter().filter(|own| own.serve > own.promised).max_by_key(|own| own.serve - own.promised);
+    if let Some(late) = late {
+        return format!(
+            "{} leaves {} late; everything else is ready in time.",
+            late.name,
+            span(late.serve - late.promised)
+        );
+    }
+    let spare = orders.iter().filter_map(|own| Some((own.spare_min?, own))).min_by_key(|(spare, _)| *spare);
+    let after = if stands { "" } else { ", past some limits" };
+    match spare {
+        Some((spare, own)) if orders.len() == 1 => {
+            format!("{}: {}, {} to spare{after}.", own.name, own.words, span(spare.max(0)))
+        }
+        Some((spare, own)) => {
+            let last = orders.iter().map(|own| own.serve).max().unwrap_or_default();
+            format!(
+                "All {} orders are ready in time, the last on {}; {} has {} to spare{after}.",
+                orders.len(),
+                days.wall(last).strftime("%A"),
+                own.name,
+                span(spare.max(0))
+            )
+        }
+        None => format!("Everything has its time{after}."),
+    }
+}

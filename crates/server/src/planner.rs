@@ -1,0 +1,242 @@
+//! Planning orders: what is asked gathered from the kitchen, compiled off the threads that answer, planned one at a time, called
+//! off when nobody listens any more.
+
+use crate::cupboard::Cupboard;
+use crate::error::ApiError;
+use crate::state::AppState;
+use jiff::civil::DateTime;
+use pastry::day::{Compiled, DayView, KitchenDocument, PlanDocument, PlannedOrder, ToPlan, compile, view};
+use pastry::fault::Fault;
+use pastry::heat::stand::LearnedPlace;
+use pastry::order::OrderDocument;
+use pastry::zone::Zone;
+use plan::answer::{Answer, plan};
+use plan::search::{Budget, Progress};
+use serde::Serialize;
+use std::sync::Arc;
+use std::sync::Mutex;
+use std::time::{Duration, Instant};
+use store::order::Order;
+use tokio::sync::{OwnedSemaphorePermit, Semaphore};
+use utoipa::ToSchema;
+
+/// Longest a plan is looked for; the best so far is the answer then.
+const DEADLINE: Duration = Duration::from_secs(60);
+/// Between two looks at how far it is, and between two better plans shown.
+const TELL_EVERY: Duration = Duration::from_millis(100);
+const SHOW_EVERY: Duration = Duration::from_millis(300);
+
+/// Where days are planned: one at a time.
+#[derive(Debug, Clone)]
+pub struct Planner(Arc<Semaphore>);
+
+impl Default for Planner {
+    fn default() -> Self {
+        Planner(Arc::new(Semaphore::new(1)))
+    }
+}
+
+impl Planner {
+    /// Its turn; until then others are planned.
+    ///
+    /// # Errors
+    /// When the server stops.
+    pub async fn turn(&self) -> Result<OwnedSemaphorePermit, ApiError> {
+        Arc::clone(&self.0).acquire_owned().await.map_err(|_| ApiError::BrokeOff)
+    }
+}
+
+/// An order to plan, and where it is kept.
+#[derive(Debug, Clone)]
+pub struct Wanted {
+    /// What is ordered.
+    pub document: OrderDocument,
+    /// The key and revision it is kept under.
+    pub kept: Option<(String, i64)>,
+}
+
+impl From<Order> for Wanted {
+    fn from(order: Order) -> Self {
+        Wanted { document: order.document, kept: Some((order.id, order.revision)) }
+    }
+}
+
+/// Everything a plan is made of.
+pub struct Gathered {
+    /// Orders.
+    pub orders: Vec<Wanted>,
+    /// The kitchen.
+    pub kitchen: KitchenDocument,
+    /// The zone of its clock.
+    pub zone: Zone,
+    /// Nothing begins before this.
+    pub from: DateTime,
+    learned: Vec<LearnedPlace>,
+    cupboard: Cupboard,
+}
+
+impl Gathered {
+    /// Gathers it.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn of(
+        state: &AppState,
+        orders: Vec<Wanted>,
+        kitchen: Option<KitchenDocument>,
+        zone: Option<Zone>,
+        from: DateTime,
+    ) -> Result<Self, ApiError> {
+        let stacks: Vec<_> =
+            orders.iter().flat_map(|own| &own.document.cakes).map(|cake| &cake.stack).collect();
+        let cupboard = Cupboard::of(state, &stacks).await?;
+        let kitchen = match kitchen {
+            Some(kitchen) => kitchen,
+            None => state.store.room().await?.map_or_else(KitchenDocument::usual, |room| room.document),
+        };
+        let zone = match zone {
+            Some(zone) => zone,
+            None => state.store.kitchen().await?.time_zone.unwrap_or_default(),
+        };
+        Ok(Gathered { orders, kitchen, zone, from, learned: state.learned().await?, cupboard })
+    }
+
+    fn compiled(&self) -> Result<Compiled, Vec<Fault>> {
+        let orders: Vec<&OrderDocument> = self.orders.iter().map(|own| &own.document).collect();
+        let ask = ToPlan {
+            orders: &orders,
+            kitchen: &self.kitchen,
+            zone: &self.zone,
+            from: self.from,
+            learned: &self.learned,
+        };
+        compile(&ask, &self.cupboard.known())
+    }
+
+    fn planned_orders(&self) -> Vec<PlannedOrder> {
+        let own = |(at, own): (usize, &Wanted)| PlannedOrder {
+            key: own.kept.as_ref().map(|(key, _)| key.clone()),
+            revision: own.kept.as_ref().map(|(_, revision)| *revision),
+            name: match own.document.name.trim() {
+                "" => format!("Order {}", at + 1),
+                name => name.to_owned(),
+            },
+            promised: own.document.served_at.unwrap_or(self.from),
+        };
+        self.orders.iter().enumerate().map(own).collect()
+    }
+
+    /// The plan of it all without any start.
+    ///
+    /// # Errors
+    /// What is wrong with the kitchen or an order, at its field.
+    pub fn blank(&self) -> Result<PlanDocument, Vec<Fault>> {
+        let compiled = self.compiled()?;
+        let steps = compiled.problem.steps.len();
+        Ok(PlanDocument::of(compiled, self.zone.clone(), self.from, self.planned_orders(), vec![None; steps]))
+    }
+}
+
+/// A plan, and how it was come by.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct PlanReply {
+    /// The plan.
+    pub plan: PlanDocument,
+    /// How it looks.
+    pub view: DayView,
+    /// Whether it is proved that there is none.
+    pub impossible: bool,
+    /// Why there is none, or what had to be given up.
+    pub because: Vec<String>,
+    /// Whether something is held back for a day that goes wrong.
+    pub reserve_kept: Option<bool>,
+    /// Whether the search was stopped before its end.
+    pub stopped: bool,
+}
+
+/// How far the search is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+pub struct PlanProgress {
+    /// Rounds done, and of how many.
+    pub rounds: [u32; 2],
+    /// Steps without a time in the best so far.
+    pub unplaced: usize,
+    /// All steps.
+    pub steps: usize,
+}
+
+/// What is told on the way.
+#[derive(Debug, Clone)]
+pub enum Told {
+    /// How far it is.
+    Progress(PlanProgress),
+    /// The best so far.
+    Better(Box<PlanReply>),
+}
+
+fn reply(blank: &PlanDocument, answer: Answer) -> PlanReply {
+    let mut plan = PlanDocument { start: answer.start, ..blank.clone() };
+    plan.name = plan.its_days();
+    let mut view = view(&plan);
+    let missing = answer.because.iter().filter(|_| !answer.unplaced.is_empty());
+    view.incomplete.splice(0..0, missing.cloned());
+    PlanReply {
+        plan,
+        view,
+        impossible: answer.impossible,
+        because: answer.because,
+        reserve_kept: answer.reserve_kept,
+        stopped: answer.stopped,
+    }
+}
+
+/// Compiles and plans, on a thread that may be kept busy.
+///
+/// # Arguments
+/// * `tell`: told how far it is; false when nobody listens any more.
+///
+/// # Errors
+/// What is wrong with the kitchen or an order, at its field.
+pub fn planned(
+    gathered: &Gathered,
+    budget: Budget,
+    tell: &(dyn Fn(Told) -> bool + Sync),
+) -> Result<PlanReply, Vec<Fault>> {
+    let blank = gathered.blank()?;
+    let begun = Instant::now();
+    let last = Mutex::new((None::<Instant>, None::<Instant>));
+    let watch = |progress: Progress| -> bool {
+        if begun.elapsed() > DEADLINE {
+            return false;
+        }
+        let Ok(mut last) = last.lock() else { return false };
+        let due = |at: &Option<Instant>, every: Duration| at.is_none_or(|at| at.elapsed() >= every);
+        let grid = blank.problem.grid_min;
+        if progress.unplaced == 0
+            && due(&last.1, SHOW_EVERY)
+            && let Some(slots) = &progress.better
+        {
+            last.1 = Some(Instant::now());
+            let answer = Answer {
+                start: slots.iter().map(|at| Some(at * grid)).collect(),
+                ..Answer::none(&blank.problem)
+            };
+            let better = reply(&blank, answer);
+            // Where nobody is there for a step it is none yet.
+            if better.view.stands {
+                return tell(Told::Better(Box::new(better)));
+            }
+        }
+        if due(&last.0, TELL_EVERY) {
+            last.0 = Some(Instant::now());
+            return tell(Told::Progress(PlanProgress {
+                rounds: progress.rounds,
+                unplaced: progress.unplaced,
+                steps: blank.problem.steps.len(),
+            }));
+        }
+        true
+    };
+    let answer = plan(&blank.problem, budget, &watch);
+    Ok(reply(&blank, answer))
+}
