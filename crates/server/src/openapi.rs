@@ -22,7 +22,7 @@ use utoipa_axum::router::OpenApiRouter;
         license(name = "MIT")
     ),
     // No route names it: what each may be refused with is written by `refusals`.
-    components(schemas(crate::problem::Problem)),
+    components(schemas(crate::problem::Problem, crate::planner::PlanProgress)),
     tags(
         (name = "predict", description = "What a formula will do"),
         (name = "balance", description = "The smallest ways there, and swaps"),

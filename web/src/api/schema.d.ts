@@ -698,6 +698,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The run sheets of a plan: for each cook and day what to do when, what comes out of the cold by when. Keeps nothing. */
+        post: operations["sheets_of_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan/take": {
         parameters: {
             query?: never;
@@ -5427,6 +5444,15 @@ export interface components {
             /** @description Opening hours, from and to, min. */
             windows: number[][];
         };
+        /** @description How far the search is. */
+        PlanProgress: {
+            /** @description Rounds done, and of how many. */
+            rounds: number[];
+            /** @description All steps. */
+            steps: number;
+            /** @description Steps without a time in the best so far. */
+            unplaced: number;
+        };
         /** @description A plan, and how it was come by. */
         PlanReply: {
             /** @description Why there is none, or what had to be given up. */
@@ -5986,6 +6012,40 @@ export interface components {
             shares?: components["schemas"]["ShareRule"][];
             /** @description Eggs, leaves and sticks stay whole. */
             whole_pieces?: boolean;
+        };
+        /** @description A line of a run sheet. */
+        RunRow: {
+            /** @description When, on the wall: "06:40". */
+            at: string;
+            /** @description Where it goes afterwards, and until when. */
+            into: string[];
+            /**
+             * Format: int32
+             * @description How long, min; nothing for what only leaves.
+             */
+            lasts_min: number;
+            /** @description Letter of the order. */
+            letter: string;
+            /** @description What is worked on. */
+            of: string;
+            /** @description What is taken out for it, and when at the earliest and latest. */
+            out: string[];
+            /** @description What is done, one after the other. */
+            what: string[];
+        };
+        /** @description A cook's day. */
+        RunSheet: {
+            /** @description Who. */
+            cook: string;
+            /** @description The date, in words. */
+            day: string;
+            /**
+             * Format: int32
+             * @description Minutes of hands.
+             */
+            hands_min: number;
+            /** @description What to do, in order. */
+            rows: components["schemas"]["RunRow"][];
         };
         /** @description The answer. */
         SafeCooling: {
@@ -12148,6 +12208,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OddsAnswer"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sheets_of_plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanDocument"];
+            };
+        };
+        responses: {
+            /** @description By day and cook */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunSheet"][];
                 };
             };
             /** @description Not JSON; The body did not arrive whole */

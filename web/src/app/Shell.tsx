@@ -69,8 +69,9 @@ function RescueButton() {
 const PLACES = [
   { key: '1', word: 'Bench', to: '/', at: ['/bench', '/new'] },
   { key: '2', word: 'Stack', to: '/stack', at: ['/stack', '/orders'] },
-  { key: '3', word: 'Formulas', to: '/formulas', at: ['/formulas', '/compare'] },
-  { key: '4', word: 'Pantry', to: '/pantry', at: ['/pantry'] },
+  { key: '3', word: 'Day', to: '/day', at: ['/day'] },
+  { key: '4', word: 'Formulas', to: '/formulas', at: ['/formulas', '/compare'] },
+  { key: '5', word: 'Pantry', to: '/pantry', at: ['/pantry'] },
 ] as const
 
 /** The ticket rail: where one is hangs from it as tape. */
@@ -93,7 +94,7 @@ function Rail() {
             className={
               here
                 ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-lead font-[640] max-tablet:mb-0 max-tablet:h-11'
-                : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-3 font-head text-lead font-[640] hover:bg-rim-tint'
+                : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-2.5 font-head text-lead font-[640] hover:bg-rim-tint'
             }
           >
             <span className="max-narrow:hidden">
@@ -132,7 +133,8 @@ function Clock() {
   const { day, time } = clock(now)
   return (
     <span className="pl-1 text-note whitespace-nowrap text-ink2 max-laptop:hidden">
-      {day} <b className="text-lead text-ink">{time}</b>
+      <span className="max-[1500px]:sr-only">{day} </span>
+      <b className="text-lead text-ink">{time}</b>
     </span>
   )
 }
@@ -151,7 +153,7 @@ function ThemeSwitch() {
     >
       {other === 'dim' ? (
         <>
-          Dim<span className="max-tablet:sr-only"> the lights</span>
+          Dim<span className="max-[1500px]:sr-only"> the lights</span>
         </>
       ) : (
         'Lights on'

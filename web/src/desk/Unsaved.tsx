@@ -12,6 +12,7 @@ import { useKeepsDrafts } from './useSaving'
 export function draftAddress(draft: Draft): string {
   const query = `draft=${draft.id}`
   if (draft.noun === 'formula') return `/bench/${draft.thing ?? 'new'}?${query}`
+  if (draft.noun === 'room') return `/day/room?${query}`
   if (draft.noun === 'order') return `/stack/${draft.thing ?? 'new'}?${query}`
   return draft.thing ? `/pantry/${draft.thing}?edit=1&${query}` : `/pantry/new?${query}`
 }
@@ -34,7 +35,13 @@ export function useDrafts(noun?: Noun): Draft[] {
   return drafts
 }
 
-const WORD: Record<Noun, string> = { formula: 'formula', order: 'order', ingredient: 'ingredient' }
+const WORD: Record<Noun, string> = {
+  formula: 'formula',
+  order: 'order',
+  ingredient: 'ingredient',
+  room: 'pastry room',
+  plan: 'plan',
+}
 
 /** A draft as a file anybody can keep: the document as it stood, or the form as it was filled in. */
 export function saveDraft(draft: Draft) {

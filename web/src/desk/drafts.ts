@@ -8,7 +8,7 @@ import { newId, TAB_ID, tellDrafts } from './tabs'
  * it stands, and said to be so.
  */
 
-export type Noun = 'formula' | 'order' | 'ingredient'
+export type Noun = 'formula' | 'order' | 'ingredient' | 'room' | 'plan'
 
 export interface Draft {
   id: string
@@ -60,6 +60,16 @@ const FITS: Record<Noun, (document: Record<string, unknown>) => boolean> = {
     own.version === 1 &&
     Array.isArray(own.cakes) &&
     own.cakes.every((cake) => isObject(cake) && isObject(cake.stack) && Array.isArray(cake.stack.tiers)),
+  room: (own) =>
+    own.format === 'bright-spoon/kitchen' &&
+    own.version === 1 &&
+    Array.isArray(own.hours) &&
+    Array.isArray(own.cooks) &&
+    isObject(own.equipment) &&
+    isObject(own.equipment.fridge) &&
+    isObject(own.equipment.freezer),
+  // A plan is made by the server and used or not: none is typed.
+  plan: () => false,
   ingredient: (own) =>
     isText(own.name) && isObject(own.parts) && Array.isArray(own.allergens) && Array.isArray(own.origins),
 }

@@ -16,7 +16,7 @@ export interface Keeping<D> {
   taken: string
 }
 
-type Path = '/api/components' | '/api/orders' | '/api/ingredients'
+type Path = '/api/components' | '/api/orders' | '/api/ingredients' | '/api/rooms' | '/api/plans'
 
 /** A noun with the routes every kept noun has: its document is what its path takes. */
 export function keptAt<D extends object>(noun: Noun, path: Path): Keeping<D> {

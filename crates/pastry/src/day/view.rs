@@ -211,7 +211,7 @@ pub fn view(plan: &PlanDocument) -> DayView {
     };
     let cooks = problem.cooks.iter().enumerate();
     DayView {
-        sentence: sentence(plan, &days, &orders, stands, whole),
+        sentence: sentence(plan, &orders, stands, whole),
         stands,
         incomplete,
         exceeds,
@@ -434,7 +434,7 @@ fn exceeds(plan: &PlanDocument, days: &Days) -> Vec<String> {
 }
 
 /// The verdict.
-fn sentence(plan: &PlanDocument, days: &Days, orders: &[ViewOrder], stands: bool, whole: bool) -> String {
+fn sentence(plan: &PlanDocument, orders: &[ViewOrder], stands: bool, whole: bool) -> String {
     if !whole {
         let out = plan.start.iter().filter(|at| at.is_none()).count();
         return format!("This is no plan yet: {out} of {} steps have no time.", plan.start.len());
@@ -455,11 +455,9 @@ fn sentence(plan: &PlanDocument, days: &Days, orders: &[ViewOrder], stands: bool
             format!("{}: {}, {} to spare{after}.", own.name, own.words, span(spare.max(0)))
         }
         Some((spare, own)) => {
-            let last = orders.iter().map(|own| own.serve).max().unwrap_or_default();
             format!(
-                "All {} orders are ready in time, the last on {}; {} has {} to spare{after}.",
+                "{} orders, all in time; {} has {} to spare{after}.",
                 orders.len(),
-                days.wall(last).strftime("%A"),
                 own.name,
                 span(spare.max(0))
             )

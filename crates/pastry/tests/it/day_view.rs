@@ -47,7 +47,7 @@ pub fn week() -> &'static (PlanDocument, DayView) {
 fn a_plan_is_looked_at_as_it_is() {
     let (plan, seen) = week();
     assert!(seen.stands && seen.incomplete.is_empty() && seen.exceeds.is_empty(), "{:?}", seen.incomplete);
-    assert!(seen.sentence.contains("All 3 orders are ready in time"), "{}", seen.sentence);
+    assert!(seen.sentence.contains("3 orders, all in time"), "{}", seen.sentence);
     assert_eq!(seen.orders.iter().map(|own| own.letter.as_str()).collect::<Vec<_>>(), ["A", "B", "C"]);
     for own in &seen.orders {
         assert_eq!(own.serve, own.promised);

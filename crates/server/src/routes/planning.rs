@@ -11,6 +11,7 @@ use axum::response::sse::{Event, KeepAlive, Sse};
 use axum::response::{IntoResponse, Response};
 use jiff::civil::DateTime;
 use pastry::day::odds::{OddsAnswer, OddsAsk, odds};
+use pastry::day::sheet::{RunSheet, run_sheets};
 use pastry::day::{BendAsk, Bent, DayView, KitchenDocument, PlanDocument, Report, Taken, bend, take, view};
 use pastry::fault::{Fault, FaultCode};
 use pastry::order::OrderDocument;
@@ -91,6 +92,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
         .routes(routes!(bend_plan))
         .routes(routes!(take_order))
         .routes(routes!(odds_of_plan))
+        .routes(routes!(sheets_of_plan))
 }
 
 async fn wanted(
@@ -267,6 +269,22 @@ fn at_the_order(faults: Vec<Fault>, last: usize) -> Vec<Fault> {
             None => fault,
         })
         .collect()
+}
+
+/// The run sheets of a plan: for each cook and day what to do when, what comes out of the cold by when. Keeps nothing.
+#[utoipa::path(
+    post, path = "/plan/sheets", tag = "plans", operation_id = "sheets_of_plan", request_body = PlanDocument,
+    responses((status = 200, body = [RunSheet], description = "By day and cook"))
+)]
+async fn sheets_of_plan(
+    State(state): State<AppState>,
+    Body(plan): Body<PlanDocument>,
+) -> Result<Json<Vec<RunSheet>>, ApiError> {
+    let faults = plan.faults();
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(faults));
+    }
+    state.work_out(move || Ok(run_sheets(&plan, &view(&plan)))).await.map(Json)
 }
 
 /// How likely a plan is to hold, over a thousand days. Keeps nothing.

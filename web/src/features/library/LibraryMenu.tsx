@@ -24,12 +24,12 @@ export function LibraryMenu() {
         if (next) void components.refetch()
       }}
     >
-      <Popover.Trigger className="my-1 min-h-8 rounded-lg px-3 font-[640] whitespace-nowrap text-rim hover:bg-rim-tint max-tablet:px-2">
-        Open<span className="max-tablet:sr-only"> a formula</span>
+      <Popover.Trigger className="my-1 min-h-8 rounded-lg px-2 font-[640] whitespace-nowrap text-rim hover:bg-rim-tint">
+        Open<span className="max-[1500px]:sr-only"> a formula</span>
       </Popover.Trigger>
       <Link
         to="/new"
-        className="my-1 inline-flex min-h-8 items-center rounded-lg px-3 font-[640] text-rim hover:bg-rim-tint"
+        className="my-1 inline-flex min-h-8 items-center rounded-lg px-2 font-[640] text-rim hover:bg-rim-tint"
       >
         New
       </Link>

@@ -1,0 +1,95 @@
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { PlanAsk } from '../../api/client'
+import { useTitle } from '../../lib/hooks'
+import { Button } from '../../ui/Button'
+import { useKitchen } from '../kitchen/queries'
+import { useOrders } from '../orders/queries'
+import { Choose, Looking } from './Choose'
+import { PlanDesk } from './PlanDesk'
+import { offerOfReply } from './Proposal'
+import { useDay, usePlanning, useRoom } from './queries'
+
+/** The day: what is planned, or which orders to plan. */
+export function DayPage() {
+  useTitle('Day')
+  const day = useDay()
+  const orders = useOrders()
+  const kitchen = useKitchen()
+  const room = useRoom()
+  const planning = usePlanning()
+  const [choosing, setChoosing] = useState(false)
+  if (day.isError && !day.data) {
+    return (
+      <div className="tray flex-1 p-8">
+        <h1 className="text-display text-hot">The plan cannot be read</h1>
+        <p className="mt-2">{day.error?.message}</p>
+        <Button className="mt-4" look="primary" onClick={() => void day.refetch()}>
+          Try again
+        </Button>
+      </div>
+    )
+  }
+  if (!day.data || !kitchen.data || orders.isPending) return <div className="tray flex-1" aria-busy="true" />
+  const zone = kitchen.data.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone
+  const { kept, view, reports } = day.data
+  const { state } = planning
+  const best = state.kind === 'found' ? state.reply : state.kind === 'looking' ? state.best : null
+  const start = (ask: PlanAsk) => planning.start(ask)
+  const shownPlan = kept && view ? { plan: kept.document, view, revision: kept.revision } : null
+  const stands = shownPlan ?? (best ? { plan: best.plan, view: best.view, revision: 0 } : null)
+  if (choosing || !stands || (best === null && state.kind !== 'idle')) {
+    return (
+      <div className="tray flex-1 px-6 pt-3 pb-4 max-phone:px-4">
+        <div className="flex flex-wrap items-start justify-between gap-3">
+          <h1 className="text-display">{kept ? 'Plan again' : 'Nothing is planned yet'}</h1>
+          <Link
+            className="inline-flex min-h-9 items-center rounded-lg px-2 font-[640] text-rim underline pointer-coarse:min-h-11"
+            to="/day/room"
+          >
+            The kitchen
+          </Link>
+        </div>
+        <Choose
+          orders={orders.data ?? []}
+          zone={zone}
+          chosen={null}
+          state={state}
+          usual={room.data !== undefined && !room.data.kept}
+          onPlan={(ask) => {
+            setChoosing(false)
+            start(ask)
+          }}
+          onStop={planning.stop}
+          onLeave={
+            kept
+              ? () => {
+                  setChoosing(false)
+                  planning.clear()
+                }
+              : null
+          }
+        />
+      </div>
+    )
+  }
+  return (
+    <>
+      {state.kind === 'looking' && (
+        <div className="mb-2 px-3">
+          <Looking state={state} onStop={planning.stop} />
+        </div>
+      )}
+      <PlanDesk
+        plan={stands.plan}
+        view={stands.view}
+        revision={stands.revision}
+        reports={reports}
+        orders={orders.data ?? []}
+        offered={best ? offerOfReply(best) : null}
+        onAnswered={planning.clear}
+        onAgain={() => setChoosing(true)}
+      />
+    </>
+  )
+}
