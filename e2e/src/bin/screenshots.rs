@@ -24,6 +24,9 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("method", "method:Bay milk-chocolate drip", LAPTOP, "light"),
     ("stack", "order:Harbour wedding=Cake", LAPTOP, "light"),
     ("stack-cases", "order:Lantern fair=Cake=Build", TABLET, "light"),
+    ("day", "day:Sat=Drip", LAPTOP, "light"),
+    ("day-bent", "day:Fri==late", LAPTOP, "light"),
+    ("kitchen", "/day/room", LAPTOP, "light"),
     ("shopping", "order:Thursday domes=To buy", LAPTOP, "light"),
     ("labels", "order:Thursday domes=Labels", LAPTOP, "light"),
     ("families", "/new", LAPTOP, "light"),
@@ -165,6 +168,40 @@ async fn open(ui: &Ui, what: &str) {
                     // A tab has its own role, a button its words.
                     ui.click(&format!("//button[starts-with(normalize-space(.), '{word}')]")).await;
                 }
+            }
+        }
+        // day:Sat, the week planned and used; day:Sat=Drip with a step chosen; day:Sat==late bent; day:Sat==print
+        Some(("day", rest)) => {
+            let mut parts = rest.split('=');
+            let day = parts.next().unwrap_or("Sat");
+            ui.open("/day").await;
+            if ui.has("//button[starts-with(., 'Plan 4 orders')]").await {
+                ui.click("//button[starts-with(., 'Plan 4 orders')]").await;
+                ui.find("//section[@aria-label='A plan that is not used yet']").await;
+                ui.wait_for("the search to end", async || !ui.has("//button[.='Stop']").await).await;
+                ui.click("//button[.='Use this plan']").await;
+            }
+            ui.find("//button[.='Version 1']").await;
+            ui.click(&format!("//nav[@aria-label='Days']//button[starts-with(., '{day}')]")).await;
+            if let Some(step) = parts.next().filter(|step| !step.is_empty()) {
+                ui.click(&format!("(//*[@role='group']//button[contains(normalize-space(.), '{step}')])[1]"))
+                    .await;
+            }
+            match parts.next() {
+                Some("late") => {
+                    ui.click("//button[starts-with(., 'Something happened')]").await;
+                    ui.write("//input[@id=//label[.='Longer by']/@for]", "40").await;
+                    ui.click("//button[.='See what gives']").await;
+                    ui.find("//section[@aria-label='A plan that is not used yet']").await;
+                }
+                Some("print") => {
+                    ui.js(
+                        "document.querySelector('[data-testid=print]').classList.remove('hidden');
+                         document.querySelectorAll('#root, .no-print').forEach((each) => { each.style.display = 'none' })",
+                    )
+                    .await;
+                }
+                _ => {}
             }
         }
         Some(("method", name)) => {

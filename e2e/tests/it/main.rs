@@ -3,6 +3,7 @@
 mod bad_input;
 mod cases;
 mod clock;
+mod day;
 mod drafts;
 mod families;
 mod formulate;

@@ -149,7 +149,7 @@ export function Equipment({ document, put, fault }: EquipmentProps) {
               <Button
                 look="quiet"
                 className="px-2"
-                aria-label={`Take row ${at + 1} of what is out of use out`}
+                aria-label={`Take out: row ${at + 1} of what is out of use`}
                 onClick={() => put({ out_of_use: out.filter((_, place) => place !== at) })}
               >
                 Take out
@@ -209,7 +209,7 @@ function Each({ title, unit, values, begin, min, max, fault, onChange }: EachPro
           <Button
             look="quiet"
             className="px-2"
-            aria-label={`Take ${title.toLowerCase()} ${at + 1} out`}
+            aria-label={`Take out: ${title.toLowerCase()} ${at + 1}`}
             onClick={() => onChange(values.filter((_, place) => place !== at))}
           >
             Take out

@@ -64,7 +64,7 @@ export function Hours({ of, hours, onChange, add, fault }: HoursProps) {
             <Button
               look="quiet"
               className="px-2"
-              aria-label={`Take row ${at + 1} of ${of} out`}
+              aria-label={`Take out: row ${at + 1} of ${of}`}
               onClick={() => onChange(hours.filter((_, place) => place !== at))}
             >
               Take out

@@ -21,6 +21,9 @@ import { Hours } from './Hours'
 import { ROOM, THE_ROOM, useRoom } from './queries'
 import { TimeField } from './TimeField'
 
+/** Under which a room that is not kept yet is a draft: there is one. */
+const FIRST = 'the-first-room'
+
 /** The pastry room: hours, cooks, equipment. */
 export function RoomPage() {
   useTitle('The kitchen, Day')
@@ -42,7 +45,13 @@ export function RoomPage() {
   const looked: Looked<KitchenDocument> = kept
     ? { saved: kept.document, begun: null, basedOn: kept.revision }
     : { saved: null, begun: usual, basedOn: 0 }
-  return <OnDesk thing={kept ? THE_ROOM : null} looked={looked} draft={asked.get('draft')} />
+  return (
+    <OnDesk
+      thing={kept ? THE_ROOM : null}
+      looked={looked}
+      draft={asked.get('draft') ?? (kept ? null : FIRST)}
+    />
+  )
 }
 
 interface OnDeskProps {
@@ -180,7 +189,7 @@ function RoomDesk({ opened }: { opened: Opened<KitchenDocument> }) {
                 <Button
                   look="quiet"
                   className="px-2"
-                  aria-label={`Take ${own.on} out`}
+                  aria-label={`Take out: ${own.on}`}
                   onClick={() => put({ dates: dates.filter((_, place) => place !== at) })}
                 >
                   Take out
@@ -248,7 +257,7 @@ function RoomDesk({ opened }: { opened: Opened<KitchenDocument> }) {
                   <Button
                     look="quiet"
                     className="px-2"
-                    aria-label={`Take ${cook.name} out`}
+                    aria-label={`Take out: ${cook.name}`}
                     onClick={() => put({ cooks: cooks.filter((_, place) => place !== at) })}
                   >
                     Take out

@@ -275,7 +275,6 @@ function StepBlock(props: StepBlockProps) {
         className={`absolute z-10 overflow-hidden rounded-[5px] border-2 px-1 text-left text-small leading-tight font-[640] ${fillOf(step.order)} ${faded} ${own ? 'z-20 outline-[3px] outline-offset-2 outline-rim outline-solid' : lit ? 'ring-2 ring-rim ring-offset-1 ring-offset-well' : ''} ${movable ? 'touch-pan-x' : ''} ${stage === 'begun' ? 'border-tape' : ''}`}
         style={style}
         aria-pressed={own}
-        aria-label={`${wall.time(block.from)} to ${wall.time(block.to)}, ${step.short}, ${step.of}, ${order?.name ?? ''}${stage === 'done' ? ', done' : stage === 'begun' ? ', begun' : ''}`}
         title={`${wall.time(block.from)} ${step.short}: ${step.of} (${span(step.lasts)})`}
         onClick={() => of.onSelect(step.step)}
         onPointerDown={down}
@@ -286,8 +285,13 @@ function StepBlock(props: StepBlockProps) {
           setDragged(null)
         }}
       >
-        {width >= 13 && <span className={`block ${moved}`}>{order?.letter}</span>}
-        {(inside || two) && high >= 40 && <span className="block">{words}</span>}
+        <span className={width >= 13 ? `block ${moved}` : 'sr-only'}>{order?.letter} </span>
+        <span className={(inside || two) && high >= 40 ? 'block' : 'sr-only'}>{words}</span>
+        <span className="sr-only">
+          , {wall.time(block.from)} to {wall.time(block.to)}, {of_machine ? step.short : step.of},{' '}
+          {order?.name ?? ''}
+          {stage === 'done' ? ', done' : stage === 'begun' ? ', begun' : ''}
+        </span>
         {dragged !== null && <span className="sr-only">{wall.time(block.from + dragged)}</span>}
       </button>
       {beside && (
