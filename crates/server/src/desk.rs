@@ -7,7 +7,7 @@ use pastry::patience::until_called_off;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicBool, Ordering};
 use std::time::Duration;
-use tokio::sync::Semaphore;
+use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 
 /// Longest a piece of work may take, waiting for its turn included.
 const DEADLINE: Duration = Duration::from_secs(10);
@@ -20,6 +20,8 @@ const MOST_WAITING: usize = 64;
 pub struct Desk {
     hands: Arc<Semaphore>,
     places: Arc<Semaphore>,
+    /// Days are planned one at a time.
+    planning: Arc<Semaphore>,
     deadline: Duration,
 }
 
@@ -42,7 +44,20 @@ impl Drop for CallOff {
 impl Desk {
     /// A desk for so many pieces at once, so many in all, each within a time.
     pub fn with(hands: usize, places: usize, deadline: Duration) -> Self {
-        Desk { hands: Arc::new(Semaphore::new(hands)), places: Arc::new(Semaphore::new(places)), deadline }
+        Desk {
+            hands: Arc::new(Semaphore::new(hands)),
+            places: Arc::new(Semaphore::new(places)),
+            planning: Arc::new(Semaphore::new(1)),
+            deadline,
+        }
+    }
+
+    /// The turn to plan a day; until then another is planned.
+    ///
+    /// # Errors
+    /// When the server stops.
+    pub async fn turn_to_plan(&self) -> Result<OwnedSemaphorePermit, ApiError> {
+        Arc::clone(&self.planning).acquire_owned().await.map_err(|_| ApiError::BrokeOff)
     }
 
     /// Does a piece of work.

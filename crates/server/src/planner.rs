@@ -13,11 +13,9 @@ use pastry::zone::Zone;
 use plan::answer::{Answer, plan};
 use plan::search::{Budget, Progress};
 use serde::Serialize;
-use std::sync::Arc;
 use std::sync::Mutex;
 use std::time::{Duration, Instant};
 use store::order::Order;
-use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 use utoipa::ToSchema;
 
 /// Longest a plan is looked for; the best so far is the answer then.
@@ -25,26 +23,6 @@ const DEADLINE: Duration = Duration::from_secs(60);
 /// Between two looks at how far it is, and between two better plans shown.
 const TELL_EVERY: Duration = Duration::from_millis(100);
 const SHOW_EVERY: Duration = Duration::from_millis(300);
-
-/// Where days are planned: one at a time.
-#[derive(Debug, Clone)]
-pub struct Planner(Arc<Semaphore>);
-
-impl Default for Planner {
-    fn default() -> Self {
-        Planner(Arc::new(Semaphore::new(1)))
-    }
-}
-
-impl Planner {
-    /// Its turn; until then others are planned.
-    ///
-    /// # Errors
-    /// When the server stops.
-    pub async fn turn(&self) -> Result<OwnedSemaphorePermit, ApiError> {
-        Arc::clone(&self.0).acquire_owned().await.map_err(|_| ApiError::BrokeOff)
-    }
-}
 
 /// An order to plan, and where it is kept.
 #[derive(Debug, Clone)]

@@ -6,7 +6,6 @@ use crate::demo;
 use crate::desk::Desk;
 use crate::door::Names;
 use crate::listen::{Limits, listen};
-use crate::planner::Planner;
 use crate::state::AppState;
 use jiff::Timestamp;
 use std::net::SocketAddr;
@@ -96,7 +95,6 @@ pub async fn start_within(options: &Serve, limits: Limits) -> Result<Running, St
         store: store.clone(),
         demo: options.demo,
         desk: Desk::default(),
-        planner: Planner::default(),
         begun_ms: Timestamp::now().as_millisecond(),
     };
     let router = app(state, Names::of(address, &options.names));

@@ -2,7 +2,6 @@
 
 use crate::desk::Desk;
 use crate::error::ApiError;
-use crate::planner::Planner;
 use pastry::assess::FormulaDocument;
 use pastry::fault::Fault;
 use pastry::heat::stand::LearnedPlace;
@@ -18,8 +17,6 @@ pub struct AppState {
     pub demo: bool,
     /// Where long work is done.
     pub desk: Desk,
-    /// Where days are planned, one at a time.
-    pub planner: Planner,
     /// When this server began, milliseconds since 1970: a later one is a later epoch.
     pub begun_ms: i64,
 }

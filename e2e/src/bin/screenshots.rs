@@ -13,14 +13,12 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("bench", "formula:Bay milk-chocolate drip", LAPTOP, "light"),
     ("bench-dim", "formula:Bay milk-chocolate drip", LAPTOP, "dim"),
     ("bench-nested", "formula:Feast diplomat", LAPTOP, "light"),
-    ("bench-buttercream", "formula:Cardamom Swiss", LAPTOP, "light"),
     ("clock", "clock:Ember dark glaze", LAPTOP, "light"),
     ("ways", "try:Bay milk-chocolate drip", LAPTOP, "light"),
     ("why", "why:Bay milk-chocolate drip", LAPTOP, "light"),
     ("rescue", "rescue:Bay milk-chocolate drip", LAPTOP, "light"),
     ("remedy", "remedy:Bay milk-chocolate drip=Too stiff", TABLET, "light"),
     ("swap", "swap:Blackcurrant dome mousse=No pork gelatin", LAPTOP, "light"),
-    ("size", "size:Daily pastry cream=1700", LAPTOP, "light"),
     ("method", "method:Bay milk-chocolate drip", LAPTOP, "light"),
     ("stack", "order:Harbour wedding=Cake", LAPTOP, "light"),
     ("stack-cases", "order:Lantern fair=Cake=Build", TABLET, "light"),
@@ -29,7 +27,6 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("kitchen", "/day/room", LAPTOP, "light"),
     ("shopping", "order:Thursday domes=To buy", LAPTOP, "light"),
     ("labels", "order:Thursday domes=Labels", LAPTOP, "light"),
-    ("families", "/new", LAPTOP, "light"),
     ("compare", "compare:Bay milk-chocolate drip+Cardamom white drip", LAPTOP, "light"),
     ("pantry", "/pantry/cream36", LAPTOP, "light"),
 ];
@@ -175,6 +172,7 @@ async fn open(ui: &Ui, what: &str) {
             let mut parts = rest.split('=');
             let day = parts.next().unwrap_or("Sat");
             ui.open("/day").await;
+            ui.find("//button[starts-with(., 'Plan 4 orders')] | //button[.='Version 1']").await;
             if ui.has("//button[starts-with(., 'Plan 4 orders')]").await {
                 ui.click("//button[starts-with(., 'Plan 4 orders')]").await;
                 ui.find("//section[@aria-label='A plan that is not used yet']").await;
@@ -191,7 +189,7 @@ async fn open(ui: &Ui, what: &str) {
                 Some("late") => {
                     ui.click("//button[starts-with(., 'Something happened')]").await;
                     ui.write("//input[@id=//label[.='Longer by']/@for]", "40").await;
-                    ui.click("//button[.='See what gives']").await;
+                    ui.click("//*[@role='dialog']//button[.='See what gives']").await;
                     ui.find("//section[@aria-label='A plan that is not used yet']").await;
                 }
                 Some("print") => {

@@ -5333,6 +5333,8 @@ export interface components {
             notes?: string[];
             /** @description For which orders, in the order of the problem. */
             orders: components["schemas"]["PlannedOrder"][];
+            /** @description Batches in it that are made by formulas. */
+            parts?: components["schemas"]["PlannedPart"][];
             /** @description Steps that stay where they are. */
             pinned?: number[];
             /** @description What was planned. */
@@ -5612,6 +5614,20 @@ export interface components {
              * @description The revision that was planned.
              */
             revision?: number | null;
+        };
+        /** @description A batch in a plan that is made by a formula. */
+        PlannedPart: {
+            /** @description Key of the formula. */
+            component: string;
+            /** @description What is worked on in its steps. */
+            of: string;
+            /** @description Number of its order. */
+            order: number;
+            /**
+             * Format: double
+             * @description What is weighed for it, g.
+             */
+            weighed_g: number;
         };
         /** @description One temperature of the map, with its verdict in words. */
         Point: {

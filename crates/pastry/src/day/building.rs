@@ -219,7 +219,6 @@ fn tier_of(builder: &mut Builder, tier: &Tier, spots: &[&PlaceSpot], (all, many)
     } else if matches!(tier.body, Body::Roll { .. }) {
         builder.does(&table.roll, many, &inner);
     } else if moulded || (set && count(PlaceKind::Sponge) <= 1.0) {
-        let mould = builder.with_stands(&table.mould, sets);
         let inserts = of(&[PlaceKind::Insert]);
         let bakes = |own: &(PartKind, String)| own.0 == PartKind::Bake;
         if inserts.iter().any(|own| !bakes(own)) {
@@ -228,6 +227,10 @@ fn tier_of(builder: &mut Builder, tier: &Tier, spots: &[&PlaceSpot], (all, many)
         }
         let rest: Vec<(PartKind, String)> =
             inner.into_iter().filter(|own| bakes(own) || !inserts.contains(own)).collect();
+        // What stands frozen in it has set before.
+        let sets =
+            rest.iter().filter_map(|own| builder.made.get(own)?.sets).max_by(|a, b| a[0].total_cmp(&b[0]));
+        let mould = builder.with_stands(&table.mould, sets);
         builder.does(&mould, many, &rest);
         builder.does(&table.turn_out, many, &[]);
     } else if !inner.is_empty() {

@@ -7,6 +7,7 @@ use crate::day::draft::{Act, Draft, Lag};
 use crate::day::hours::Days;
 use crate::day::kitchen::KitchenDocument;
 use crate::day::making::{RACK, make};
+use crate::day::part::PlannedPart;
 use crate::fault::{Fault, FaultCode};
 use crate::heat::stand::LearnedPlace;
 use crate::method::gear::Resource;
@@ -55,6 +56,8 @@ pub struct Compiled {
     pub days: Days,
     /// Sentences about what is not in it.
     pub notes: Vec<String>,
+    /// Batches that are made by formulas.
+    pub parts: Vec<PlannedPart>,
 }
 
 /// Makes orders and a kitchen a problem.
@@ -65,12 +68,13 @@ pub fn compile(ask: &ToPlan, known: &Known) -> Result<Compiled, Vec<Fault>> {
     let days = days(ask)?;
     let from = days.minute(ask.from).max(0);
     let mut notes = Vec::new();
+    let mut parts = Vec::new();
     let mut draft = Draft::default();
     let mut served = Vec::new();
     let mut faults = Vec::new();
     for (at, order) in ask.orders.iter().enumerate() {
         let begun = draft.acts.len();
-        match one_order(&mut draft, at, order, ask, known, &mut notes) {
+        match one_order(&mut draft, (at, order), ask, known, (&mut notes, &mut parts)) {
             Ok(()) => {
                 let minute = order.served_at.map_or(0, |wall| days.minute(wall)).div_euclid(GRID) * GRID;
                 served.push(Order { id: at, title: title(order, at), serve: minute });
@@ -87,7 +91,7 @@ pub fn compile(ask: &ToPlan, known: &Known) -> Result<Compiled, Vec<Fault>> {
     let problem = problem(ask, &days, from, &draft, served);
     let wrong = problem.faults();
     match wrong.is_empty() {
-        true => Ok(Compiled { problem, days, notes }),
+        true => Ok(Compiled { problem, days, notes, parts }),
         // The kitchen or an order is larger than can be planned.
         false => Err(wrong
             .into_iter()
@@ -150,11 +154,10 @@ fn said(wall: DateTime) -> String {
 /// Everything that is done for one order.
 fn one_order(
     draft: &mut Draft,
-    at: usize,
-    order: &OrderDocument,
+    (at, order): (usize, &OrderDocument),
     ask: &ToPlan,
     known: &Known,
-    notes: &mut Vec<String>,
+    (notes, parts): (&mut Vec<String>, &mut Vec<PlannedPart>),
 ) -> Result<(), Vec<Fault>> {
     let makings: Vec<Makings> = order.cakes.iter().map(|cake| Makings::of(&cake.stack, known)).collect();
     let room_c = order.room_temperature_c.celsius();
@@ -191,6 +194,12 @@ fn one_order(
             PartKind::Component => {
                 let found = makings.iter().find_map(|own| Some((own.cream(Some(&batch.key))?, &own.shelf)));
                 let Some((cream, shelf)) = found else { continue };
+                parts.push(PlannedPart {
+                    order: at,
+                    of: batch.name.clone(),
+                    component: batch.key.clone(),
+                    weighed_g: weighed(batch),
+                });
                 make(draft, (at, &batch.name), (cream, weighed(batch)), shelf, ask.kitchen, ask.learned)?
             }
         };

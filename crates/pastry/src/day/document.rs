@@ -2,6 +2,7 @@
 
 use crate::day::compile::Compiled;
 use crate::day::hours::Days;
+use crate::day::part::PlannedPart;
 use crate::fault::{Fault, FaultCode};
 use crate::format;
 use crate::zone::Zone;
@@ -38,6 +39,10 @@ pub struct PlanDocument {
     /// For which orders, in the order of the problem.
     #[schema(max_items = 60)]
     pub orders: Vec<PlannedOrder>,
+    /// Batches in it that are made by formulas.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 1500)]
+    pub parts: Vec<PlannedPart>,
     /// What was planned.
     pub problem: Problem,
     /// When each step begins, minutes since 00:00 of the first day; none for one without a place.
@@ -94,6 +99,7 @@ impl PlanDocument {
             zone,
             from,
             orders,
+            parts: compiled.parts,
             problem: compiled.problem,
             start,
             pinned: Vec::new(),

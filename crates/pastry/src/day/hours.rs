@@ -42,6 +42,17 @@ impl Days {
         self.zone.wall(Timestamp::from_second(seconds).unwrap_or(self.begins))
     }
 
+    /// A time of day; with its day of the week when it is another than that of `than`, with its date when it is a week away.
+    pub fn said(&self, minute: i32, than: i32) -> String {
+        let (wall, other) = (self.wall(minute), self.wall(than));
+        match (wall.date() - other.date()).get_days().abs() {
+            0 => wall.strftime("%H:%M"),
+            1..=5 => wall.strftime("%a %H:%M"),
+            _ => wall.strftime("%-d %b %H:%M"),
+        }
+        .to_string()
+    }
+
     /// The moment after so many minutes.
     pub fn moment(&self, minute: i32) -> Timestamp {
         Timestamp::from_second(self.begins.as_second() + 60 * i64::from(minute)).unwrap_or(self.begins)

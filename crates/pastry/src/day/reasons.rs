@@ -77,11 +77,7 @@ pub struct Speaker<'a> {
 impl Speaker<'_> {
     /// A time of day; with its day when it is another than that of `than`.
     pub fn clock(&self, minute: i32, than: i32) -> String {
-        let wall = self.days.wall(minute);
-        match wall.date() == self.days.wall(than).date() {
-            true => wall.strftime("%H:%M").to_string(),
-            false => wall.strftime("%a %H:%M").to_string(),
-        }
+        self.days.said(minute, than)
     }
 
     fn begins(&self, step: usize) -> i32 {

@@ -41,10 +41,7 @@ pub struct RunRow {
 pub fn run_sheets(plan: &PlanDocument, seen: &DayView) -> Vec<RunSheet> {
     let days = plan.days();
     let clock = |minute: i32| days.wall(minute).strftime("%H:%M").to_string();
-    let dated = |minute: i32, than: i32| match days.wall(minute).date() == days.wall(than).date() {
-        true => clock(minute),
-        false => days.wall(minute).strftime("%a %H:%M").to_string(),
-    };
+    let dated = |minute: i32, than: i32| days.said(minute, than);
     let out = |step: &ViewStep, wait: &ViewWait| -> Option<String> {
         let (place, [_, until]) = (wait.place.as_deref()?, wait.stands?);
         let begins = step.begins?;
@@ -114,6 +111,7 @@ pub fn as_text(plan: &PlanDocument, seen: &DayView) -> String {
     for words in seen.incomplete.iter().chain(&seen.exceeds) {
         all += &format!("! {words}\n");
     }
+    all += "Raw egg, hot sugar, blades, slow cooling: the method of each formula says what to mind; your local food code decides.\n";
     for sheet in run_sheets(plan, seen) {
         all += &format!("\n{} · {} · {} min of hands\n", sheet.cook, sheet.day, sheet.hands_min);
         for row in sheet.rows {

@@ -1,7 +1,8 @@
 //! Can I take this order? An order more is planned into a plan that stands: what it costs, what moves, until when one may say
 //! yes; or what it would take.
 
-use crate::day::bend::{Shift, as_it_was, event_of, past_closing, patient, shifts};
+use crate::day::bend::{Shift, as_it_was, event_of, past_closing, shifts};
+use crate::day::cure::patient;
 use crate::day::document::PlanDocument;
 use crate::day::reasons::span;
 use crate::day::report::{Report, progress};

@@ -3,6 +3,7 @@
 
 use crate::day::document::PlanDocument;
 use crate::day::hours::Days;
+use crate::day::limits::exceeds;
 use crate::day::reasons::{Reason, Speaker, chain, short, span};
 use jiff::civil::DateTime;
 use plan::check::check;
@@ -390,44 +391,6 @@ fn worked(plan: &PlanDocument, days: &Days, steps: &[ViewStep], orders: &[ViewOr
                 work: work.map(|(from, to)| [from, to]),
                 hands_min: own.iter().filter(|own| own.2).map(|own| own.1 - own.0).sum(),
             });
-        }
-    }
-    all
-}
-
-/// Limits that a whole plan exceeds, in words.
-fn exceeds(plan: &PlanDocument, days: &Days) -> Vec<String> {
-    let problem = &plan.problem;
-    let end = |step: usize| plan.start[step].map(|at| at + problem.steps[step].dur);
-    let waits = problem.waits.iter().map(|own| (own.from, own.to, own.min, own.max, own.name.as_str()));
-    let links = problem.links.iter().map(|own| (own.from, own.to, own.min, own.max, ""));
-    let mut all: Vec<String> = waits
-        .chain(links)
-        .filter_map(|(from, to, min, max, name)| {
-            let lag = plan.start[to]? - end(from)?;
-            let max = max?.max(min);
-            let (from, to) = (&problem.steps[from], &problem.steps[to]);
-            let what =
-                if name.is_empty() { format!("{} to {}", short(from), short(to)) } else { name.to_owned() };
-            (lag > max && lag >= problem.grid_min)
-                .then(|| format!("{} ({what}): {}, at most {}.", from.comp, span(lag), span(max)))
-        })
-        .collect();
-    for (order, planned) in problem.orders.iter().zip(&plan.orders) {
-        let late = order.serve - days.minute(planned.promised);
-        if late >= problem.grid_min {
-            all.push(format!("{} leaves {} after it was promised.", planned.name, span(late)));
-        }
-    }
-    for step in problem.steps.iter().filter(|step| step.kind != Kind::Serve) {
-        let Some(at) = plan.start[step.id] else { continue };
-        if !problem.windows.iter().any(|[from, to]| *from <= at && at + step.dur <= *to) {
-            all.push(format!(
-                "{} ({}) is done outside opening hours, {}.",
-                short(step),
-                step.comp,
-                days.wall(at).strftime("%a %H:%M")
-            ));
         }
     }
     all

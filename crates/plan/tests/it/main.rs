@@ -5,6 +5,7 @@
 mod broken;
 mod days_that_go_wrong;
 mod made_up;
+mod odds;
 mod proofs;
 mod reference;
 mod support;

@@ -2,9 +2,11 @@
 
 use super::{Told, bytes_of, lines, read, read_any_json, refused, with_nothing, written};
 use crate::body::parse;
+use crate::calendar::calendar;
 use clap::Args;
 use jiff::civil::DateTime;
-use pastry::day::{KitchenDocument, ToPlan, compile};
+use pastry::day::sheet::as_text;
+use pastry::day::{KitchenDocument, PlanDocument, PlannedOrder, ToPlan, compile, view};
 use pastry::order::OrderDocument;
 use pastry::zone::Zone;
 use plan::answer::{Answer, plan};
@@ -14,6 +16,7 @@ use plan::search::Budget;
 use serde::de::DeserializeOwned;
 use serde_json::Value;
 use std::path::{Path, PathBuf};
+use store::kept::Revision;
 
 /// What to plan, and how.
 #[derive(Debug, Args)]
@@ -45,6 +48,12 @@ pub struct Plan {
     /// Look four times as long.
     #[arg(long)]
     pub longer: bool,
+    /// Print the plan as a calendar (RFC 5545).
+    #[arg(long, conflicts_with_all = ["problem", "sheet", "replan"])]
+    pub ics: bool,
+    /// Print the run sheets, one a cook and day, as text.
+    #[arg(long, conflicts_with_all = ["problem", "replan"])]
+    pub sheet: bool,
     /// What happened meanwhile: the plan is made, then bent to it.
     #[arg(long)]
     pub replan: Option<PathBuf>,
@@ -55,7 +64,13 @@ pub struct Plan {
 /// # Errors
 /// In words, one line per fault.
 pub fn plan_files(ask: &Plan) -> Result<Told, String> {
-    let Asked { mut problems, one, notes } = asked(ask)?;
+    let Asked { mut problems, one, notes, of_orders } = asked(ask)?;
+    if (ask.ics || ask.sheet) && of_orders.is_none() {
+        return Err(format!(
+            "{}: a calendar and run sheets are made of orders, not of a problem",
+            ask.files[0].display()
+        ));
+    }
     for problem in &mut problems {
         if let Some(minutes) = ask.reserve {
             let inside = problem.reserve.map_or(10, |own| own.inside);
@@ -83,6 +98,19 @@ pub fn plan_files(ask: &Plan) -> Result<Told, String> {
     let answers: Vec<Answer> = problems.iter().map(|problem| plan(problem, budget, &|_| true)).collect();
     let no_plan = answers.iter().filter(|own| !own.is_whole()).flat_map(|own| own.because.clone());
     let incomplete: Vec<String> = notes.iter().cloned().chain(no_plan).collect();
+    if let (true, Some(of), Some(problem), Some(answer)) =
+        (ask.ics || ask.sheet, of_orders, problems.first(), answers.first())
+    {
+        let mut plan = of.plan;
+        (plan.problem, plan.start) = (problem.clone(), answer.start.clone());
+        plan.name = plan.its_days();
+        let answer = match ask.ics {
+            true if answer.is_whole() => calendar_of(plan),
+            true => return Err(incomplete.join("\n")),
+            false => as_text(&plan, &view(&plan)),
+        };
+        return Ok(Told { answer: answer.trim_end().to_owned(), incomplete });
+    }
     if let Some(file) = &ask.replan {
         let event: Event = typed(file, read_any_json(file)?)?;
         let (Some(problem), Some(answer)) = (problems.first(), answers.first()) else {
@@ -120,6 +148,26 @@ struct Asked {
     one: bool,
     /// What of the orders is not in them.
     notes: Vec<String>,
+    /// The plan they are of, where they are of orders.
+    of_orders: Option<OfOrders>,
+}
+
+/// A plan without its starts.
+struct OfOrders {
+    plan: PlanDocument,
+}
+
+/// The calendar of a plan that is kept nowhere: its only version.
+fn calendar_of(plan: PlanDocument) -> String {
+    calendar(&[Revision {
+        id: "file".to_owned(),
+        revision: 1,
+        newest_revision: 1,
+        // The same file twice is the same calendar.
+        saved_at: plan.days().moment(0).to_string(),
+        saved_by: None,
+        document: plan,
+    }])
 }
 
 fn asked(ask: &Plan) -> Result<Asked, String> {
@@ -137,10 +185,11 @@ fn asked(ask: &Plan) -> Result<Asked, String> {
                 plan::problem::FORMAT
             ));
         }
-        return Ok(Asked { problems: all.instances, one: false, notes: Vec::new() });
+        return Ok(Asked { problems: all.instances, one: false, notes: Vec::new(), of_orders: None });
     }
     if value.get("steps").is_some() {
-        return Ok(Asked { problems: vec![typed(first, value)?], one: true, notes: Vec::new() });
+        let problems = vec![typed(first, value)?];
+        return Ok(Asked { problems, one: true, notes: Vec::new(), of_orders: None });
     }
     let mut orders: Vec<OrderDocument> = vec![parse(&bytes).map_err(|error| refused(first, error))?];
     for file in &ask.files[1..] {
@@ -156,7 +205,15 @@ fn asked(ask: &Plan) -> Result<Asked, String> {
     let to_plan = ToPlan { orders: &all, kitchen: &kitchen, zone: &zone, from, learned: &[] };
     let compiled = with_nothing(|known| compile(&to_plan, known))
         .map_err(|faults| lines(&first.display().to_string(), &faults))?;
-    Ok(Asked { problems: vec![compiled.problem], one: true, notes: compiled.notes })
+    let planned = orders.iter().enumerate().map(|(at, order)| PlannedOrder {
+        key: None,
+        revision: None,
+        name: if order.name.trim().is_empty() { format!("Order {}", at + 1) } else { order.name.clone() },
+        promised: order.served_at.unwrap_or(from),
+    });
+    let (problems, notes) = (vec![compiled.problem.clone()], compiled.notes.clone());
+    let plan = PlanDocument::of(compiled, zone.clone(), from, planned.collect(), Vec::new());
+    Ok(Asked { problems, one: true, notes, of_orders: Some(OfOrders { plan }) })
 }
 
 /// A document of a file, by its type.

@@ -135,7 +135,7 @@ async fn plan_orders(
     let (sender, receiver) = mpsc::unbounded_channel::<Event>();
     if !streams {
         // Dropped with the answer that nobody waits for: the search looks at it and stops.
-        let turn = state.planner.turn().await?;
+        let turn = state.desk.turn_to_plan().await?;
         let task = tokio::task::spawn_blocking(move || {
             let _turn = turn;
             planned(&gathered, budget, &|_| !sender.is_closed())
@@ -146,7 +146,7 @@ async fn plan_orders(
     }
     tokio::spawn(async move {
         let turn = tokio::select! {
-            turn = state.planner.turn() => turn,
+            turn = state.desk.turn_to_plan() => turn,
             () = sender.closed() => return,
         };
         let Ok(turn) = turn else { return };
@@ -247,7 +247,7 @@ async fn take_order(
     }
     orders.extend(more);
     let gathered = Gathered::of(&state, orders, None, Some(ask.plan.zone.clone()), ask.plan.from).await?;
-    let turn = state.planner.turn().await?;
+    let turn = state.desk.turn_to_plan().await?;
     state
         .work_out(move || {
             let _turn = turn;

@@ -253,7 +253,16 @@ fn an_order_is_planned_as_the_problem_it_makes_and_bent_to_what_happens() {
     let answer = told(&[&["plan", "-"], &from[..]].concat(), &order);
     assert_eq!(answer["unplaced"], serde_json::json!([]));
     assert_eq!(answer["reserve_kept"], true);
+    // The same plan as a calendar, read by another's parser, and as run sheets.
+    let output = run(&[&["plan", "-", "--ics"], &from[..]].concat(), Some(&order));
+    let read = ical::IcalParser::new(&output.stdout[..]).next().unwrap().unwrap();
+    assert!(read.events.len() > 3 && output.status.success());
+    let output = run(&[&["plan", "-", "--sheet"], &from[..]].concat(), Some(&order));
+    let sheet = String::from_utf8(output.stdout).unwrap();
+    assert!(sheet.contains("Cook · ") && sheet.contains("[ ] ") && sheet.contains("Plates"), "{sheet}");
     let problem = told(&[&["plan", "-", "--problem"], &from[..]].concat(), &order);
+    let output = run(&["plan", "-", "--ics"], Some(&problem.to_string()));
+    assert_eq!(output.status.code(), Some(2), "a calendar is made of orders");
     assert_eq!(problem["steps"].as_array().unwrap().len(), answer["start"].as_array().unwrap().len());
     let text = problem.to_string();
     assert_eq!(told(&["plan", "-"], &text), answer);

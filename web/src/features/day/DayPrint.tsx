@@ -79,7 +79,10 @@ export function DayPrint({ kind, view, sheets, name, revision }: DayPrintProps) 
                 ))}
               </tbody>
             </table>
-            <p className="mt-2 text-[9pt]">{foot}</p>
+            <p className="mt-2 text-[9pt]">
+              Raw egg, hot sugar, blades, slow cooling: the method of each formula says what to mind; your
+              local food code decides. {foot}
+            </p>
           </section>
         ))}
       {kind === 'timeline' && (

@@ -4,6 +4,7 @@ import { NumberField } from '../../ui/NumberField'
 import { Select } from '../../ui/Select'
 import { TextField } from '../../ui/TextField'
 import { laneWord } from './strip'
+import { TakeOut } from './TakeOut'
 
 type Own = KitchenDocument['equipment']
 type Out = NonNullable<KitchenDocument['out_of_use']>[number]
@@ -146,14 +147,10 @@ export function Equipment({ document, put, fault }: EquipmentProps) {
                 step={1}
                 onCommit={(left) => setOut(at, { left: Math.round(left) })}
               />
-              <Button
-                look="quiet"
-                className="px-2"
-                aria-label={`Take out: row ${at + 1} of what is out of use`}
+              <TakeOut
+                what={`row ${at + 1} of what is out of use`}
                 onClick={() => put({ out_of_use: out.filter((_, place) => place !== at) })}
-              >
-                Take out
-              </Button>
+              />
             </li>
           ))}
         </ul>
@@ -206,14 +203,10 @@ function Each({ title, unit, values, begin, min, max, fault, onChange }: EachPro
             fault={fault(at)}
             onCommit={(next) => onChange(values.map((own, place) => (place === at ? next : own)))}
           />
-          <Button
-            look="quiet"
-            className="px-2"
-            aria-label={`Take out: ${title.toLowerCase()} ${at + 1}`}
+          <TakeOut
+            what={`${title.toLowerCase()} ${at + 1}`}
             onClick={() => onChange(values.filter((_, place) => place !== at))}
-          >
-            Take out
-          </Button>
+          />
         </span>
       ))}
       <Button

@@ -1,6 +1,7 @@
 import type { WeekHours, Weekday } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { TimeField } from './TimeField'
+import { TakeOut } from './TakeOut'
 
 export const DAYS: readonly (readonly [Weekday, string])[] = [
   ['monday', 'Mon'],
@@ -61,14 +62,10 @@ export function Hours({ of, hours, onChange, add, fault }: HoursProps) {
                 onChange={(to) => put(at, { to })}
               />
             </span>
-            <Button
-              look="quiet"
-              className="px-2"
-              aria-label={`Take out: row ${at + 1} of ${of}`}
+            <TakeOut
+              what={`row ${at + 1} of ${of}`}
               onClick={() => onChange(hours.filter((_, place) => place !== at))}
-            >
-              Take out
-            </Button>
+            />
           </li>
         ))}
       </ul>

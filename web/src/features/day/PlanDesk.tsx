@@ -70,7 +70,11 @@ export function PlanDesk(props: PlanDeskProps) {
     .sort((a, b) => (b.begins ?? 0) - (a.begins ?? 0))
   const next = steps[0]
   const chosen = view.steps.find((step) => step.step === selected) ?? next
-  const events = useMemo(() => reports.map((each) => each.event as Report), [reports])
+  // What was said of other weeks is not sent along.
+  const events = useMemo(() => {
+    const keys = new Set(props.view.steps.map((step) => step.key))
+    return reports.map((each) => each.event as Report).filter((each) => keys.has(each.step))
+  }, [reports, props.view])
   const sheets = useSheets(offer?.plan ?? plan)
   const standing = offer === null
 
@@ -150,6 +154,9 @@ export function PlanDesk(props: PlanDeskProps) {
     const kept = orders.find((order) => order.id === mine.key)
     return kept && mine.revision != null && kept.revision !== mine.revision
   })
+  const away = plan.orders.filter(
+    (mine) => mine.key != null && !orders.some((order) => order.id === mine.key && !order.archived),
+  )
   const here = nowIn(view.zone)
   const more = orders.filter(
     (order) =>
@@ -211,9 +218,10 @@ export function PlanDesk(props: PlanDeskProps) {
           ))}
         </ul>
       )}
-      {standing && (stale.length > 0 || more.length > 0) && (
+      {standing && (stale.length > 0 || more.length > 0 || away.length > 0) && (
         <p className="text-note">
           {stale.length > 0 && `Changed since it was planned: ${stale.map((mine) => mine.name).join(', ')}. `}
+          {away.length > 0 && `Put away since: ${away.map((mine) => mine.name).join(', ')}. `}
           {more.length > 0 && `Not in this plan: ${more.map((order) => order.name).join(', ')}. `}
           <button type="button" className="min-h-9 font-[640] text-rim underline" onClick={onAgain}>
             Plan again
@@ -303,6 +311,11 @@ export function PlanDesk(props: PlanDeskProps) {
             view={view}
             wall={wall}
             step={chosen}
+            formula={
+              (offer?.plan ?? plan).parts?.find(
+                (part) => part.order === chosen.order && part.of === chosen.of,
+              )?.component ?? null
+            }
             onSelect={setSelected}
             onMove={
               standing && stage(chosen) === 'to_come'

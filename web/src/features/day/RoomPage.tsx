@@ -20,6 +20,7 @@ import { Equipment } from './Equipment'
 import { Hours } from './Hours'
 import { ROOM, THE_ROOM, useRoom } from './queries'
 import { TimeField } from './TimeField'
+import { TakeOut } from './TakeOut'
 
 /** Under which a room that is not kept yet is a draft: there is one. */
 const FIRST = 'the-first-room'
@@ -186,14 +187,10 @@ function RoomDesk({ opened }: { opened: Opened<KitchenDocument> }) {
                     ))}
                   </span>
                 ))}
-                <Button
-                  look="quiet"
-                  className="px-2"
-                  aria-label={`Take out: ${own.on}`}
+                <TakeOut
+                  what={`${own.on}`}
                   onClick={() => put({ dates: dates.filter((_, place) => place !== at) })}
-                >
-                  Take out
-                </Button>
+                />
               </li>
             ))}
           </ul>
@@ -254,14 +251,10 @@ function RoomDesk({ opened }: { opened: Opened<KitchenDocument> }) {
                   >
                     There whenever it is open
                   </Tick>
-                  <Button
-                    look="quiet"
-                    className="px-2"
-                    aria-label={`Take out: ${cook.name}`}
+                  <TakeOut
+                    what={`${cook.name}`}
                     onClick={() => put({ cooks: cooks.filter((_, place) => place !== at) })}
-                  >
-                    Take out
-                  </Button>
+                  />
                 </div>
                 {(cook.hours ?? []).length > 0 && (
                   <div className="mt-1">

@@ -25,7 +25,7 @@ const LANE = 68
 /** Of it, for the names above the blocks. */
 const NAMES = 18
 const MACHINE = 44
-const THREAD = 34
+const THREAD = 27
 const LABELS = 92
 /** Narrower than this a minute is not drawn, px. */
 const LEAST = 1.15
@@ -139,6 +139,7 @@ export function Strip(props: StripProps) {
                 {threads.map((row, at) =>
                   row.map((own) => (
                     <ThreadLine
+                      inner={inner}
                       key={own.wait.wait}
                       own={own}
                       view={view}
@@ -326,14 +327,18 @@ function half(words: string): number {
   return best
 }
 
-/** What a thread says. */
+/** What a thread says: of a cake its tier, of the fridge nothing, for most stands there. */
 function threadWords(view: DayView, { wait }: Pick<Thread, 'wait'>): string {
   const letter = view.orders[wait.order]?.letter ?? ''
   const does = wait.name.startsWith(`${wait.of}: `) ? wait.name.slice(wait.of.length + 2) : ''
-  return `${letter} ${wait.of}${does ? `, ${does}` : ''}, ${wait.place ?? ''}`
+  const tier = /, (tier \d+)$/.exec(wait.of)?.[1]
+  const where = wait.place === 'fridge' ? [] : [wait.place ?? '']
+  return `${letter} ${[tier ?? wait.of, ...(does ? [does] : []), ...where].join(', ')}`
 }
 
 interface ThreadLineProps {
+  /** How wide the lanes are, px. */
+  inner: number
   own: Thread
   view: DayView
   top: number
@@ -342,19 +347,23 @@ interface ThreadLineProps {
 }
 
 /** What stands somewhere: a thread with a tick at each end, open where it goes on. */
-function ThreadLine({ own, view, top, x, wall }: ThreadLineProps) {
+function ThreadLine({ own, view, top, x, wall, inner }: ThreadLineProps) {
   const left = x(own.from)
   const width = Math.max(2, x(own.to) - left)
   const words = threadWords(view, own)
   const until = own.wait.stands?.[1] ?? own.to
   return (
     <div className="absolute" style={{ left, top, width }} title={`${words}, until ${wall.dayTime(until)}`}>
-      <span className="absolute left-1 text-small whitespace-nowrap">{words}</span>
       <span
-        className={`absolute top-[21px] right-0 left-0 border-t-[3px] ${own.wait.order % 3 === 2 ? 'border-dashed border-ink' : own.wait.order % 3 === 1 ? 'border-rim' : 'border-ink'}`}
+        className={`absolute text-small leading-4 whitespace-nowrap ${left + words.length * LETTER > inner ? 'right-1' : 'left-1'}`}
+      >
+        {words}
+      </span>
+      <span
+        className={`absolute top-[18px] right-0 left-0 border-t-[3px] ${own.wait.order % 3 === 2 ? 'border-dashed border-ink' : own.wait.order % 3 === 1 ? 'border-rim' : 'border-ink'}`}
       />
-      {!own.before && <span className="absolute top-[16px] left-0 h-[13px] border-l-[3px] border-ink" />}
-      {!own.after && <span className="absolute top-[16px] right-0 h-[13px] border-r-[3px] border-ink" />}
+      {!own.before && <span className="absolute top-[14px] left-0 h-[11px] border-l-[3px] border-ink" />}
+      {!own.after && <span className="absolute top-[14px] right-0 h-[11px] border-r-[3px] border-ink" />}
     </div>
   )
 }

@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { Link } from 'react-router'
 import type { DayView, ViewStep } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { TextField } from '../../ui/TextField'
@@ -11,13 +12,15 @@ interface WhyProps {
   wall: Wall
   step: ViewStep
   onSelect: (step: number) => void
+  /** The formula it is made by, where it is kept. */
+  formula: string | null
   /** Puts it to another minute; none where it may not be. */
   onMove: ((to: number) => void) | null
   onPin: ((pinned: boolean) => void) | null
 }
 
 /** Why a step stands where it stands: what comes before, what comes after, and how much room there is. */
-export function Why({ view, wall, step, onSelect, onMove, onPin }: WhyProps) {
+export function Why({ view, wall, step, formula, onSelect, onMove, onPin }: WhyProps) {
   const begins = step.begins ?? 0
   const [from, to] = [step.anywhere?.[0] ?? begins, step.anywhere?.[1] ?? begins]
   const [at, setAt] = useState(wall.time(begins))
@@ -60,6 +63,14 @@ export function Why({ view, wall, step, onSelect, onMove, onPin }: WhyProps) {
             ))}
           </ol>
         </details>
+      )}
+      {formula && (
+        <Link
+          className="mt-1 inline-flex min-h-9 items-center font-[640] text-rim underline pointer-coarse:min-h-11"
+          to={`/bench/${formula}`}
+        >
+          {step.of} on the Bench: what would be sooner, by its clock
+        </Link>
       )}
       <ul className="mt-2 text-note">
         {step.what.map((words, place) => (

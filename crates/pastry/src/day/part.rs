@@ -1,0 +1,21 @@
+//! What of a plan is made by which formula.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A batch in a plan that is made by a formula.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PlannedPart {
+    /// Number of its order.
+    pub order: usize,
+    /// What is worked on in its steps.
+    #[schema(max_length = 200)]
+    pub of: String,
+    /// Key of the formula.
+    #[schema(max_length = 200)]
+    pub component: String,
+    /// What is weighed for it, g.
+    #[schema(minimum = 0, maximum = 10000000)]
+    pub weighed_g: f64,
+}
