@@ -31,7 +31,7 @@ async fn letters_in_a_drop_down_choose_an_option_and_nothing_else() {
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]
 async fn the_rooms_and_new_answer_on_the_cake() {
     ui("keys_cake", async |ui| {
-        for (key, room) in [('1', "/bench/"), ('3', "/formulas"), ('4', "/pantry"), ('n', "/new")] {
+        for (key, room) in [('1', "/bench/"), ('3', "/day"), ('4', "/formulas"), ('5', "/pantry"), ('n', "/new")] {
             ui.open_order("Harbour wedding", "Cake").await;
             ui.press(key).await;
             ui.wait_for(&format!("the room of {key}"), async || path(ui).await.starts_with(room)).await;
@@ -100,7 +100,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.press(Key::Escape).await;
         ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
         let before = path(ui).await;
-        for key in ['w', '3', 'n', 'x', '?'] {
+        for key in ['w', '4', 'n', 'x', '?'] {
             ui.press(key).await;
         }
         assert_eq!(path(ui).await, before);
@@ -112,7 +112,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
         ui.client.refresh().await.expect("it loads again");
         ui.find("//*[@data-testid='verdict']").await;
-        ui.press('3').await;
+        ui.press('4').await;
         assert_eq!(path(ui).await, before);
         // The list is reached without a key, and switches them on again.
         ui.click("//header//button[contains(., 'Room')]").await;
@@ -120,7 +120,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.click(&format!("{list}//input[@type='checkbox']")).await;
         ui.press(Key::Escape).await;
         ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
-        ui.press('3').await;
+        ui.press('4').await;
         ui.wait_for("Formulas", async || path(ui).await == "/formulas").await;
     })
     .await;

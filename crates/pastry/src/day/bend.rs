@@ -10,7 +10,7 @@ use crate::day::view::{DayView, view};
 use crate::fault::{Fault, FaultCode};
 use jiff::civil::DateTime;
 use plan::problem::{COOK, Kind, Problem, fewer};
-use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, replan, replan_within};
+use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, replan};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
