@@ -31,7 +31,9 @@ async fn letters_in_a_drop_down_choose_an_option_and_nothing_else() {
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]
 async fn the_rooms_and_new_answer_on_the_cake() {
     ui("keys_cake", async |ui| {
-        for (key, room) in [('1', "/bench/"), ('3', "/day"), ('4', "/formulas"), ('5', "/pantry"), ('n', "/new")] {
+        for (key, room) in
+            [('1', "/bench/"), ('3', "/day"), ('4', "/formulas"), ('5', "/pantry"), ('n', "/new")]
+        {
             ui.open_order("Harbour wedding", "Cake").await;
             ui.press(key).await;
             ui.wait_for(&format!("the room of {key}"), async || path(ui).await.starts_with(room)).await;
