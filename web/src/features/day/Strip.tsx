@@ -139,7 +139,6 @@ export function Strip(props: StripProps) {
                 {threads.map((row, at) =>
                   row.map((own) => (
                     <ThreadLine
-                      inner={inner}
                       key={own.wait.wait}
                       own={own}
                       view={view}
@@ -337,8 +336,6 @@ function threadWords(view: DayView, { wait }: Pick<Thread, 'wait'>): string {
 }
 
 interface ThreadLineProps {
-  /** How wide the lanes are, px. */
-  inner: number
   own: Thread
   view: DayView
   top: number
@@ -347,7 +344,7 @@ interface ThreadLineProps {
 }
 
 /** What stands somewhere: a thread with a tick at each end, open where it goes on. */
-function ThreadLine({ own, view, top, x, wall, inner }: ThreadLineProps) {
+function ThreadLine({ own, view, top, x, wall }: ThreadLineProps) {
   const left = x(own.from)
   const width = Math.max(2, x(own.to) - left)
   const words = threadWords(view, own)
@@ -355,7 +352,7 @@ function ThreadLine({ own, view, top, x, wall, inner }: ThreadLineProps) {
   return (
     <div className="absolute" style={{ left, top, width }} title={`${words}, until ${wall.dayTime(until)}`}>
       <span
-        className={`absolute text-small leading-4 whitespace-nowrap ${left + words.length * LETTER > inner ? 'right-1' : 'left-1'}`}
+        className={`absolute text-small leading-4 whitespace-nowrap ${own.lead !== undefined ? 'right-1' : 'left-1'}`}
       >
         {words}
       </span>

@@ -4,14 +4,17 @@ import type { DayView, ViewStep, ViewWait } from '../../api/client'
 export interface Span {
   from: number
   to: number
+  /** What is written before it begins here. */
+  lead?: number
 }
 
 /** Puts spans into as few rows as they need, each in the first that is free. `room` is kept free behind each. */
 export function packed<T extends Span>(spans: readonly T[], room: (own: T) => number = () => 0): T[][] {
   const rows: { end: number; spans: T[] }[] = []
-  for (const own of [...spans].sort((a, b) => a.from - b.from || b.to - a.to)) {
+  const begins = (own: T) => own.lead ?? own.from
+  for (const own of [...spans].sort((a, b) => begins(a) - begins(b) || b.to - a.to)) {
     const end = Math.max(own.to, own.from + room(own))
-    const row = rows.find((each) => each.end <= own.from)
+    const row = rows.find((each) => each.end <= begins(own))
     if (row) {
       row.spans.push(own)
       row.end = end
@@ -104,7 +107,14 @@ export function threadsOf(
     const known = seen.get(key)
     if (!known || known.to < own.to) seen.set(key, own)
   }
-  return packed([...seen.values()], labelMinutes)
+  // Words that do not fit before the end of the day stand before the end of the thread.
+  const all = [...seen.values()].map((own) => {
+    const words = labelMinutes(own)
+    return own.from + words > end
+      ? { ...own, lead: Math.max(begin, Math.min(own.from, own.to - words)) }
+      : own
+  })
+  return packed(all, (own) => (own.lead === undefined ? labelMinutes(own) : 0))
 }
 
 /** Blocks of one batch one after the other: they are named once, above them. */
