@@ -14,13 +14,25 @@ interface ChooseProps {
   chosen: string[] | null
   state: Planning
   usual: boolean
+  /** Steps of the plan that stands are begun or done. */
+  underway: boolean
   onPlan: (ask: PlanAsk) => void
   onStop: () => void
   onLeave: (() => void) | null
 }
 
 /** Which orders are planned: all that are to come, but for those unticked. */
-export function Choose({ orders, zone, chosen, state, usual, onPlan, onStop, onLeave }: ChooseProps) {
+export function Choose({
+  orders,
+  zone,
+  chosen,
+  state,
+  usual,
+  underway,
+  onPlan,
+  onStop,
+  onLeave,
+}: ChooseProps) {
   const now = nowIn(zone)
   const coming = orders.filter((order) => !order.archived && order.served_at && order.served_at > now)
   const undated = orders.filter((order) => !order.archived && !order.served_at)
@@ -66,6 +78,12 @@ export function Choose({ orders, zone, chosen, state, usual, onPlan, onStop, onL
       {undated.length > 0 && (
         <p className="mt-2 text-note text-ink2">
           Without a date, and so not planned: {undated.map((order) => order.name).join(', ')}.
+        </p>
+      )}
+      {underway && (
+        <p role="alert" className="mt-3 text-hot">
+          The day is under way: planning again puts what is begun and done into the plan once more, from now
+          on. To bend the plan that stands, leave this and say what happened.
         </p>
       )}
       {usual && (

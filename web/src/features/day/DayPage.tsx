@@ -55,6 +55,7 @@ export function DayPage() {
           zone={zone}
           chosen={null}
           state={state}
+          underway={reports.some((each) => view?.steps.some((step) => step.key === each.event.step) ?? false)}
           usual={room.data !== undefined && !room.data.kept}
           onPlan={(ask) => {
             setChoosing(false)
