@@ -2,7 +2,7 @@
 
 use crate::cost::{Cost, cost, cost_of};
 use crate::hand_out::hand_out;
-use crate::net::{Net, OUT};
+use crate::net::{Given, Net, OUT};
 use crate::problem::Problem;
 use crate::proof::{Because, Ground, Proof, windows};
 use crate::search::{Budget, Found, Watch, late, look_on, search};
@@ -54,7 +54,9 @@ impl Answer {
         let terms = cost_of(net, &found.start, &handed);
         let is_out = |step: usize| found.start[step] == OUT;
         // What nobody is there to do is not planned, wherever it stands.
-        let nobody = |step: usize| !is_out(step) && net.nodes[step].hands && handed.cook[step].is_none();
+        let nobody = |step: usize| {
+            !is_out(step) && net.nodes[step].hands && !net.nodes[step].begun && handed.cook[step].is_none()
+        };
         let all = 0..found.start.len();
         let unplaced: Vec<usize> = all.clone().filter(|step| is_out(*step) || nobody(*step)).collect();
         let names = |is: &dyn Fn(usize) -> bool| {
@@ -126,13 +128,18 @@ impl Answer {
 /// # Arguments
 /// * `watch`: told how far it is, with every plan that is the first whole one; it goes on for as long as that says so.
 pub fn plan(problem: &Problem, budget: Budget, watch: Watch) -> Answer {
-    let net = Net::of(problem, false);
+    plan_on(problem, &Given::default(), budget, watch)
+}
+
+/// Plans the rest of a day under way: what stands already stays.
+pub fn plan_on(problem: &Problem, given: &Given, budget: Budget, watch: Watch) -> Answer {
+    let net = Net::given(problem, false, given);
     if let Some(because) = no_plan(problem, &net) {
         return Answer::impossible(problem, because);
     }
     let mut given_up = None;
     if problem.reserve.is_some() {
-        let held = Net::of(problem, true);
+        let held = Net::given(problem, true, given);
         if no_plan(problem, &held).is_none() {
             let found = both(&held, budget, watch);
             if found.unplaced == 0 || found.stopped {
@@ -209,7 +216,7 @@ pub fn no_plan(problem: &Problem, net: &Net) -> Option<Vec<String>> {
             names.join(", ")
         )]);
     }
-    let proof = windows(net, 0, &[]).err()?;
+    let proof = windows(net).err()?;
     Some(said(problem, net, &proof))
 }
 
@@ -240,7 +247,8 @@ pub fn said(problem: &Problem, net: &Net, proof: &Proof) -> Vec<String> {
                 format!("{when} ({} to {}: {lag} at least {least} min{most})", name(arc.from), name(arc.to))
             }
             Because::Closed => format!("{when} (the kitchen is closed)"),
-            Because::Served => format!("{when} (its time is fixed)"),
+            Because::Stands if net.nodes[ground.step].begun => format!("{when} (it is begun)"),
+            Because::Stands => format!("{when} (its time is fixed)"),
             Because::Ends => format!("{when} (the days planned)"),
             Because::TooMuch(resource) => {
                 format!("{} takes more {} than there is", name(ground.step), problem.resources[resource].id)

@@ -12,6 +12,10 @@ pub struct Node {
     pub dur: i32,
     /// The slot it stands at whatever happens: of a serving.
     pub fixed: Option<i32>,
+    /// The slot it stands at because it was begun, or was put there by hand.
+    pub stands: Option<i32>,
+    /// Whether it was begun: what is done is done, whoever was there for it.
+    pub begun: bool,
     /// Whether a cook works.
     pub hands: bool,
     /// What it takes: resource and how much.

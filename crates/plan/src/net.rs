@@ -5,6 +5,15 @@ use crate::lags::{Distances, NEVER};
 use crate::problem::{COOK, Kind, Problem, Weights};
 use std::collections::{BTreeMap, HashMap};
 
+/// What stands already on a day under way.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct Given {
+    /// Now, min. What does not stand yet begins no earlier.
+    pub now: i32,
+    /// Where steps stand, min, by their number: those until now are begun, and no rule between them is asked for any more.
+    pub stands: Vec<Option<i32>>,
+}
+
 /// A problem ready to be planned.
 #[derive(Debug, Clone)]
 pub struct Net {
@@ -36,6 +45,8 @@ pub struct Net {
     pub day: Vec<usize>,
     /// Kitchen days.
     pub days: usize,
+    /// Nothing that does not stand yet begins before this slot.
+    pub not_before: i32,
     /// How far apart the steps must be.
     pub apart: Distances,
     /// What a plan is judged by.
@@ -73,6 +84,11 @@ impl Net {
     /// # Arguments
     /// * `reserve`: whether what the problem holds back is held back.
     pub fn of(problem: &Problem, reserve: bool) -> Net {
+        Net::given(problem, reserve, &Given::default())
+    }
+
+    /// The same on a day under way.
+    pub fn given(problem: &Problem, reserve: bool, given: &Given) -> Net {
         let grid = problem.grid_min;
         let up = |minutes: i32| minutes.div_euclid(grid) + i32::from(minutes.rem_euclid(grid) > 0);
         let down = |minutes: i32| minutes.div_euclid(grid);
@@ -104,9 +120,13 @@ impl Net {
                     step.skill.as_ref().filter(|_| !problem.cooks.is_empty()).map(|skill| {
                         problem.cooks.iter().map(|cook| !cook.without.contains(skill)).collect()
                     });
+                let stands = given.stands.get(step.id).copied().flatten();
+                let stands = stands.filter(|_| step.kind != Kind::Serve);
                 Node {
                     dur: up(step.dur),
                     fixed: (step.kind == Kind::Serve).then_some(serve),
+                    stands: stands.map(down),
+                    begun: stands.is_some_and(|at| at <= given.now),
                     hands: step.kind == Kind::Hands && step.r#use.get(COOK).is_some_and(|n| *n > 0),
                     uses: uses(&step.r#use),
                     age: step.age,
@@ -148,15 +168,15 @@ impl Net {
         let arcs: Vec<Arc> = waits
             .chain(links)
             .enumerate()
-            .map(|(source, (from, to, (min, max), holds, flow, class))| Arc {
-                from,
-                to,
-                min,
-                max,
-                holds,
-                flow,
-                class,
-                source,
+            .map(|(source, (from, to, (min, max), holds, flow, class))| {
+                // Between two steps that were begun it was as it was.
+                let was = match (&nodes[from], &nodes[to]) {
+                    (one, two) if one.begun && two.begun => two.stands.zip(one.stands),
+                    _ => None,
+                };
+                let was = was.map(|(to, at)| to - at - nodes[from].dur);
+                let (min, max) = (min.min(was.unwrap_or(min)), max.max(was.unwrap_or(max)));
+                Arc { from, to, min, max, holds, flow, class, source }
             })
             .collect();
         let side = |end: fn(&Arc) -> usize| {
@@ -204,6 +224,7 @@ impl Net {
             caps,
             windows,
             day,
+            not_before: up(given.now),
             apart,
             weights: problem.weights,
         }

@@ -11,8 +11,8 @@ pub enum Because {
     Arc(usize),
     /// The kitchen is closed before or after it.
     Closed,
-    /// It is served then.
-    Served,
+    /// It stands there: a serving, a step that was begun or pinned.
+    Stands,
     /// The days planned begin or end there.
     Ends,
     /// It takes more than there is.
@@ -43,24 +43,21 @@ pub struct Proof {
 
 /// The slots between which each step must begin, by the lags and opening hours alone.
 ///
-/// # Arguments
-/// * `not_before`: the slot nothing that is still to do begins before; `frozen`: starts that are known.
-///
 /// # Errors
 /// A proof that there is no plan.
-pub fn windows(net: &Net, not_before: i32, frozen: &[Option<i32>]) -> Result<Vec<(i32, i32)>, Box<Proof>> {
+pub fn windows(net: &Net) -> Result<Vec<(i32, i32)>, Box<Proof>> {
     let n = net.nodes.len();
-    let known = |step: usize| frozen.get(step).copied().flatten().or(net.nodes[step].fixed);
+    let known = |step: usize| net.nodes[step].fixed.or(net.nodes[step].stands);
     let mut low: Vec<Ground> =
-        (0..n).map(|step| Ground { step, slot: not_before, because: Because::Ends }).collect();
+        (0..n).map(|step| Ground { step, slot: net.not_before, because: Because::Ends }).collect();
     let mut high: Vec<Ground> = (0..n)
         .map(|step| Ground { step, slot: net.slots - net.nodes[step].dur, because: Because::Ends })
         .collect();
     for step in 0..n {
         if let Some(slot) = known(step) {
             (low[step], high[step]) = (
-                Ground { step, slot, because: Because::Served },
-                Ground { step, slot, because: Because::Served },
+                Ground { step, slot, because: Because::Stands },
+                Ground { step, slot, because: Because::Stands },
             );
         } else if let Some((resource, _)) = net.nodes[step]
             .uses

@@ -5,7 +5,7 @@
 
 use crate::cost::cost;
 use crate::insert::Blocks;
-use crate::net::{Net, OUT};
+use crate::net::{Given, Net, OUT};
 use crate::problem::{COOK, Class, Kind, Problem, fewer};
 use crate::push::settle;
 use crate::search::{Watch, mend};
@@ -363,18 +363,10 @@ struct Task<'a> {
 }
 
 impl Task<'_> {
-    /// The state with what is frozen where it is, and nothing else.
-    fn begun<'n>(&self, net: &'n Net) -> State<'n> {
-        let mut state = State::new(net);
-        state.not_before = self.now.div_euclid(net.grid) + i32::from(self.now.rem_euclid(net.grid) > 0);
-        for (step, frozen) in self.frozen.iter().enumerate() {
-            if let (true, Some(at), None) = (frozen, self.was[step], net.nodes[step].fixed) {
-                state.pinned[step] = true;
-                state.put(step, at / net.grid);
-            }
-        }
-        state.forgive();
-        state
+    /// The problem with what is frozen where it is.
+    fn net(&self) -> Net {
+        let stands = self.frozen.iter().zip(self.was).map(|(frozen, at)| at.filter(|_| *frozen));
+        Net::given(self.problem, false, &Given { now: self.now, stands: stands.collect() })
     }
 
     fn old(&self, net: &Net, step: usize) -> Option<i32> {
@@ -382,8 +374,8 @@ impl Task<'_> {
     }
 
     fn push(&self, level: Level) -> Option<Replanned> {
-        let net = Net::of(self.problem, false);
-        let mut state = self.begun(&net);
+        let net = self.net();
+        let mut state = State::new(&net);
         for step in 0..self.was.len() {
             if let (false, Some(at)) = (state.pinned[step], self.old(&net, step)) {
                 state.put(step, at);
@@ -399,11 +391,9 @@ impl Task<'_> {
     }
 
     fn repair(&self, level: Level, watch: Watch) -> Option<Replanned> {
-        let net = Net::of(self.problem, false);
-        let mut state = self.begun(&net);
-        let known: Vec<Option<i32>> =
-            (0..self.was.len()).map(|step| Some(state.start[step]).filter(|_| state.pinned[step])).collect();
-        crate::proof::windows(&net, state.not_before, &known).ok()?;
+        let net = self.net();
+        let mut state = State::new(&net);
+        crate::proof::windows(&net).ok()?;
         // From the last to the first, what still has its room keeps it.
         let mut rest: Vec<(i32, usize)> = (0..self.was.len())
             .filter(|step| !state.pinned[*step])
@@ -428,7 +418,7 @@ impl Task<'_> {
         let mut found = mend(&mut state, 1, self.rounds, watch, &price);
         if found.unplaced > 0 && !found.stopped {
             // What is left of the old plan may be in the way of every new one.
-            state = self.begun(&net);
+            state = State::new(&net);
             found = mend(&mut state, 2, self.rounds, watch, &price);
         }
         if found.unplaced > 0 || cost(&net, &found.start).nobody > 0 {

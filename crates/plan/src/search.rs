@@ -106,8 +106,7 @@ struct Search<'a> {
 /// * `begin`: a plan to begin with, and what of it stays; `patience`: rounds to look for a first whole plan; `rounds`: to make it
 ///   better.
 pub fn search(net: &Net, seed: u64, patience: u32, rounds: u32, watch: Watch) -> Found {
-    let pinned: Vec<bool> = net.nodes.iter().map(|node| node.fixed.is_some()).collect();
-    let mut search = Search::new(net, &pinned, seed, rounds, watch);
+    let mut search = Search::new(net, &State::new(net).pinned, seed, rounds, watch);
     let mut all = search.begin();
     search.first_whole(&mut all[0], patience, &|start| cost(net, start).points);
     if all.len() > 1 {

@@ -35,7 +35,7 @@ pub struct State<'a> {
 }
 
 impl<'a> State<'a> {
-    /// Nothing placed but the servings.
+    /// Nothing placed but the servings and what stands already.
     pub fn new(net: &'a Net) -> State<'a> {
         let mut setups: Vec<(usize, Vec<usize>)> = Vec::new();
         for (step, node) in net.nodes.iter().enumerate() {
@@ -53,13 +53,16 @@ impl<'a> State<'a> {
             over: 0,
             open: net.open.clone(),
             setups,
-            pinned: net.nodes.iter().map(|node| node.fixed.is_some()).collect(),
-            not_before: 0,
+            pinned: net.nodes.iter().map(|node| node.fixed.or(node.stands).is_some()).collect(),
+            not_before: net.not_before,
         };
         for (step, node) in net.nodes.iter().enumerate() {
-            if let Some(at) = node.fixed {
+            if let Some(at) = node.fixed.or(node.stands) {
                 state.put(step, at);
             }
+        }
+        if net.nodes.iter().any(|node| node.stands.is_some()) {
+            state.forgive();
         }
         state
     }
@@ -185,6 +188,7 @@ impl<'a> State<'a> {
                 let own = &self.net.nodes[*other];
                 let start = self.start[*other];
                 *other != step
+                    && !(node.begun && own.begun)
                     && start != OUT
                     && own.setup.is_some_and(|(_, set)| set != to)
                     && start < end
@@ -215,8 +219,8 @@ impl<'a> State<'a> {
         (low, high)
     }
 
-    /// What is taken beyond what there is by what has begun already is so: there is as much as it takes.
-    pub fn forgive(&mut self) {
+    /// What is taken beyond what there is by what stands already is so: there is as much as it takes.
+    fn forgive(&mut self) {
         self.free.iter_mut().flatten().for_each(|left| *left = (*left).max(0));
         self.over = 0;
     }

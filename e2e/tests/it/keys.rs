@@ -88,7 +88,8 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.find(list).await;
         // What is listed answers on this page: the rooms, the Bench, undo.
         for (scope, key, words) in [
-            ("Everywhere", "3", "Formulas"),
+            ("Everywhere", "3", "Day"),
+            ("Everywhere", "4", "Formulas"),
             ("Everywhere", "F8", "Rescue"),
             ("Bench", "W", "Why it comes out so"),
             ("Bench", "Ctrl + Z", "Undo"),

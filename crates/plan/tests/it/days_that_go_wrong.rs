@@ -1,9 +1,12 @@
 //! Eight events on the reference plans, with what an exact solver made of them (OR-tools CP-SAT 9.15, `data/reference.json`).
 
 use crate::support::{instance, minutes, reference, small};
+use plan::answer::plan_on;
 use plan::check::check;
+use plan::net::Given;
 use plan::problem::Class;
 use plan::replan::{Event, Late, Less, Level, after, event_faults, replan};
+use plan::search::Budget;
 
 fn late(now: i32, step: usize, min: i32) -> Event {
     Event { now, late: vec![Late { step, min }], less: Vec::new(), begun: Vec::new(), pinned: Vec::new() }
@@ -129,5 +132,56 @@ fn nothing_is_pushed_to_who_is_not_there() {
             assert_eq!(check(&after(&problem, &event), &told.start), [], "{min}");
         }
         assert_eq!(told.level == Level::Nothing, min > 5, "{min}: {told:?}");
+    }
+}
+
+/// Done after closing time by nobody who was to be there, later than it should have been, in an oven that was set otherwise: it was
+/// as it was, and what is left of the day is bent and planned all the same.
+#[test]
+fn what_was_done_against_the_rules_is_done() {
+    let problem = small();
+    let begun = vec![[0, 1090], [1, 1150], [5, 1120]];
+    let now = 1200;
+    let start = [Some(540), Some(560), Some(2160), Some(2290), Some(2400), Some(600)];
+    let event = Event { now, late: Vec::new(), less: Vec::new(), begun: begun.clone(), pinned: Vec::new() };
+    let told = replan(&problem, &start, &event, Level::Repair, &|_| true);
+    assert!(told.level <= Level::Repair, "{told:?}");
+    let mut stands = vec![None; start.len()];
+    begun.iter().for_each(|[step, at]| stands[*step as usize] = Some(*at));
+    let answer = plan_on(&problem, &Given { now, stands }, Budget::default(), &|_| true);
+    assert!(answer.is_whole() && !answer.impossible, "{answer:?}");
+    for own in [&told.start, &answer.start] {
+        assert_eq!((own[0], own[1], own[5]), (Some(1090), Some(1150), Some(1120)));
+        assert!(own[2].unwrap() >= 1920, "{own:?}");
+        // Of what is still to do every rule is kept.
+        let broken = check(&problem, own);
+        let past = |words: &str| ["mix", "bake", "oven", "hand the steps out"].iter().any(|own| words.contains(own));
+        assert!(broken.iter().all(|own| past(&own.words) && !own.words.contains("fill")), "{broken:?}");
+    }
+    // What nobody begun can save: baked an hour before it is boxed, and it must stand for an hour.
+    let late = Given { now: 2370, stands: vec![Some(540), Some(560), None, None, None, Some(600)] };
+    let answer = plan_on(&problem, &late, Budget::default(), &|_| true);
+    assert!(answer.impossible && !answer.because.is_empty(), "{answer:?}");
+}
+
+/// A day planned again while it is under way: what was begun stays, nothing new begins before now, and every rule is kept.
+#[test]
+fn the_rest_of_a_day_is_planned_again() {
+    for (id, now) in [("s12", 2300), ("p61", 2500), ("q112", 2600)] {
+        let problem = instance(id);
+        let start = minutes(&reference()["instances"][id]["start"]);
+        let stands: Vec<Option<i32>> = start.iter().map(|at| at.filter(|at| *at < now)).collect();
+        assert!(stands.iter().any(Option::is_some), "{id}: nothing is begun by {now}");
+        let given = Given { now, stands: stands.clone() };
+        let budget = Budget { rounds: 4_000, ..Budget::default() };
+        let answer = plan_on(&problem, &given, budget, &|_| true);
+        assert_eq!(check(&problem, &answer.start), [], "{id}");
+        for (step, at) in stands.iter().enumerate() {
+            match at {
+                Some(_) => assert_eq!(answer.start[step], *at, "{id}: step {step} was begun"),
+                None => assert!(answer.start[step].unwrap() >= now, "{id}: step {step} is past"),
+            }
+        }
+        assert_eq!(answer, plan_on(&problem, &given, budget, &|_| true), "{id}: twice the same");
     }
 }
