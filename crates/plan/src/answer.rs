@@ -55,7 +55,10 @@ impl Answer {
         let is_out = |step: usize| found.start[step] == OUT;
         // What nobody is there to do is not planned, wherever it stands.
         let nobody = |step: usize| {
-            !is_out(step) && net.nodes[step].hands && !net.nodes[step].begun && handed.cook[step].is_none()
+            !is_out(step)
+                && net.nodes[step].hands
+                && handed.cook[step].is_none()
+                && !net.is_past(step, found.start[step])
         };
         let all = 0..found.start.len();
         let unplaced: Vec<usize> = all.clone().filter(|step| is_out(*step) || nobody(*step)).collect();

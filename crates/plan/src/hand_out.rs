@@ -36,11 +36,11 @@ pub fn hand_out(net: &Net, start: &[i32]) -> Handed {
     let mut handed = Handed { cook: vec![None; start.len()], ..Handed::default() };
     for (at, step) in order {
         let node = &net.nodes[step];
-        // Whoever was there: it was begun.
+        // Whoever was there for it.
+        let past = net.is_past(step, at);
         let there = |cook: usize| {
-            node.begun
-                || net.cooks.get(cook).is_none_or(|hours| hours[at as usize] >= node.dur)
-                    && node.able.as_ref().is_none_or(|able| able[cook])
+            past || net.cooks.get(cook).is_none_or(|hours| hours[at as usize] >= node.dur)
+                && node.able.as_ref().is_none_or(|able| able[cook])
         };
         let this = (node.comp, node.order);
         // Who leaves first is taken first among equals, so that the others are there for what is longer.
@@ -61,7 +61,7 @@ pub fn hand_out(net: &Net, start: &[i32]) -> Handed {
                 hands[cook] = Hands { free_at: at + node.dur, last: Some(this) };
                 handed.cook[step] = Some(cook);
             }
-            None => handed.nobody += i64::from(!node.begun),
+            None => handed.nobody += i64::from(!past),
         }
     }
     handed

@@ -230,6 +230,13 @@ impl Net {
         }
     }
 
+    /// Whether nobody's hours are asked of a step any more: it is over, or was begun when nobody was to be there.
+    pub fn is_past(&self, step: usize, at: i32) -> bool {
+        let node = &self.nodes[step];
+        let somebody = || self.cooks.is_empty() || self.cooks.iter().any(|hours| hours[at as usize] > 0);
+        node.begun && (at + node.dur <= self.not_before || !somebody())
+    }
+
     /// The latest slot, not after `at`, from which `dur` slots are open; none when there is none.
     pub fn latest_open(&self, open: &[i32], mut at: i32, dur: i32) -> Option<i32> {
         while at >= 0 {

@@ -5,14 +5,19 @@ use crate::cupboard::Cupboard;
 use crate::error::ApiError;
 use crate::state::AppState;
 use jiff::civil::DateTime;
-use pastry::day::{Compiled, DayView, KitchenDocument, PlanDocument, PlannedOrder, ToPlan, compile, view};
+use pastry::day::again::{go_on, standing};
+use pastry::day::{
+    Compiled, DayView, KitchenDocument, PlanDocument, PlannedOrder, Report, ToPlan, compile, eaten_before,
+    view,
+};
 use pastry::fault::Fault;
 use pastry::heat::stand::LearnedPlace;
 use pastry::order::OrderDocument;
 use pastry::zone::Zone;
-use plan::answer::{Answer, plan};
+use plan::answer::{Answer, plan_on};
+use plan::net::Given;
 use plan::search::{Budget, Progress};
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use std::sync::Mutex;
 use std::time::{Duration, Instant};
 use store::order::Order;
@@ -39,16 +44,34 @@ impl From<Order> for Wanted {
     }
 }
 
+/// A plan that stands, and what was said of its steps.
+#[derive(Debug, Clone, PartialEq, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct StandingPlan {
+    /// The plan.
+    pub plan: PlanDocument,
+    /// What was begun and done of it.
+    #[serde(default)]
+    #[schema(max_items = 5000)]
+    pub reports: Vec<Report>,
+}
+
 /// Everything a plan is made of.
 pub struct Gathered {
     /// Orders.
     pub orders: Vec<Wanted>,
     /// The kitchen.
     pub kitchen: KitchenDocument,
+    /// The revision it is kept under.
+    room: Option<i64>,
     /// The zone of its clock.
     pub zone: Zone,
-    /// Nothing begins before this.
+    /// Its first moment.
     pub from: DateTime,
+    /// Nothing new begins before this.
+    pub now: DateTime,
+    /// The plan that stands, and what was said of its steps.
+    pub standing: Option<StandingPlan>,
     learned: Vec<LearnedPlace>,
     cupboard: Cupboard,
 }
@@ -68,15 +91,28 @@ impl Gathered {
         let stacks: Vec<_> =
             orders.iter().flat_map(|own| &own.document.cakes).map(|cake| &cake.stack).collect();
         let cupboard = Cupboard::of(state, &stacks).await?;
-        let kitchen = match kitchen {
-            Some(kitchen) => kitchen,
-            None => state.store.room().await?.map_or_else(KitchenDocument::usual, |room| room.document),
+        let (kitchen, room) = match kitchen {
+            Some(kitchen) => (kitchen, None),
+            None => match state.store.room().await? {
+                Some(room) => (room.document, Some(room.revision)),
+                None => (KitchenDocument::usual(), None),
+            },
         };
         let zone = match zone {
             Some(zone) => zone,
             None => state.store.kitchen().await?.time_zone.unwrap_or_default(),
         };
-        Ok(Gathered { orders, kitchen, zone, from, learned: state.learned().await?, cupboard })
+        let learned = state.learned().await?;
+        Ok(Gathered { orders, kitchen, room, zone, from, now: from, standing: None, learned, cupboard })
+    }
+
+    /// The same on top of a plan that stands: what was begun of it stays, and it begins with that.
+    pub fn over(mut self, standing: Option<StandingPlan>) -> Self {
+        if let Some(own) = &standing {
+            self.from = go_on(&own.plan, &own.reports, &mut self.planned_orders(), self.now);
+        }
+        self.standing = standing;
+        self
     }
 
     fn compiled(&self) -> Result<Compiled, Vec<Fault>> {
@@ -99,9 +135,14 @@ impl Gathered {
                 "" => format!("Order {}", at + 1),
                 name => name.to_owned(),
             },
-            promised: own.document.served_at.unwrap_or(self.from),
+            promised: own.document.served_at.unwrap_or(self.now),
+            since: Some(self.now),
         };
-        self.orders.iter().enumerate().map(own).collect()
+        let mut orders: Vec<PlannedOrder> = self.orders.iter().enumerate().map(own).collect();
+        if let Some(own) = &self.standing {
+            go_on(&own.plan, &own.reports, &mut orders, self.now);
+        }
+        orders
     }
 
     /// The plan of it all without any start.
@@ -111,7 +152,25 @@ impl Gathered {
     pub fn blank(&self) -> Result<PlanDocument, Vec<Fault>> {
         let compiled = self.compiled()?;
         let steps = compiled.problem.steps.len();
-        Ok(PlanDocument::of(compiled, self.zone.clone(), self.from, self.planned_orders(), vec![None; steps]))
+        let orders = self.planned_orders();
+        let plan = PlanDocument::of(compiled, self.zone.clone(), self.from, orders, vec![None; steps]);
+        Ok(PlanDocument { room: self.room, ..plan })
+    }
+
+    /// The same with what stands already.
+    fn begun(&self) -> Result<(PlanDocument, Given), Vec<Fault>> {
+        let past = self.orders.iter().enumerate();
+        let past: Vec<Fault> =
+            past.filter_map(|(at, own)| eaten_before(&own.document, at, self.now)).collect();
+        if !past.is_empty() {
+            return Err(past);
+        }
+        let mut plan = self.blank()?;
+        let given = match &self.standing {
+            Some(own) => standing(&own.plan, &mut plan, &own.reports, self.now),
+            None => Given::default(),
+        };
+        Ok((plan, given))
     }
 }
 
@@ -180,7 +239,7 @@ pub fn planned(
     budget: Budget,
     tell: &(dyn Fn(Told) -> bool + Sync),
 ) -> Result<PlanReply, Vec<Fault>> {
-    let blank = gathered.blank()?;
+    let (blank, given) = gathered.begun()?;
     let begun = Instant::now();
     let last = Mutex::new((None::<Instant>, None::<Instant>));
     let watch = |progress: Progress| -> bool {
@@ -215,6 +274,6 @@ pub fn planned(
         }
         true
     };
-    let answer = plan(&blank.problem, budget, &watch);
+    let answer = plan_on(&blank.problem, &given, budget, &watch);
     Ok(reply(&blank, answer))
 }

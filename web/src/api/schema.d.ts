@@ -3184,6 +3184,38 @@ export interface components {
          * @enum {string}
          */
         Goes: "cool" | "warm";
+        /** @description What there is less of for a while. */
+        Gone: {
+            /**
+             * @description From, on the wall.
+             * @example 2026-12-05T12:00:00
+             */
+            from: string;
+            /**
+             * @description To.
+             * @example 2026-12-05T15:00:00
+             */
+            to: string;
+            /** @description Of what. */
+            what: components["schemas"]["GoneWhat"];
+        };
+        /** @description Of what there is less. */
+        GoneWhat: {
+            /** @enum {string} */
+            is: "cook";
+            /** @description Name. */
+            name: string;
+        } | {
+            /** @enum {string} */
+            is: "resource";
+            /** @description Its key. */
+            key: string;
+            /**
+             * Format: int32
+             * @description How much is left of it.
+             */
+            left?: number;
+        };
         /**
          * @description The shelf an ingredient stands on. What it does in a formula is its [`Role`](crate::ingredient::Role), which asks what it is made of.
          * @enum {string}
@@ -5256,6 +5288,7 @@ export interface components {
              * @description Seed of the search.
              */
             seed?: number | null;
+            standing?: components["schemas"]["StandingPlan"] | null;
             zone?: components["schemas"]["Zone"] | null;
         };
         /** @description A pair of hands. */
@@ -5327,6 +5360,8 @@ export interface components {
              * @example 2026-12-01T07:00:00
              */
             from: string;
+            /** @description What was said to be away or out of use while it stood. */
+            gone?: components["schemas"]["Gone"][];
             /** @description What it is called: its days. */
             name: string;
             /** @description What of the orders is not in it, in words. */
@@ -5339,6 +5374,11 @@ export interface components {
             pinned?: number[];
             /** @description What was planned. */
             problem: components["schemas"]["PlanProblem"];
+            /**
+             * Format: int64
+             * @description The revision of the pastry room it was planned for; none for a room that is not kept.
+             */
+            room?: number | null;
             /** @description When each step begins, minutes since 00:00 of the first day; none for one without a place. */
             start: (number | null)[];
             /**
@@ -5384,8 +5424,10 @@ export interface components {
         /** @description The plan that stands, how it looks, and what was said of its steps. */
         PlanNow: {
             kept?: components["schemas"]["Plan"] | null;
-            /** @description What was said of its steps, in the order it came. */
+            /** @description What was said of its steps, in the order it came; what was said of other plans is left out. */
             reports: components["schemas"]["KeptEvent"][];
+            /** @description Keys of steps nothing was said of that must be done: what comes after them was begun. */
+            supposed: string[];
             view?: components["schemas"]["DayView"] | null;
         };
         /** @description What is to be ready when. */
@@ -5614,6 +5656,11 @@ export interface components {
              * @description The revision that was planned.
              */
             revision?: number | null;
+            /**
+             * @description Since when it is made, on the wall: what was said of its steps before is of an earlier making, for another day.
+             * @example 2026-12-01T07:00:00
+             */
+            since?: string | null;
         };
         /** @description A batch in a plan that is made by a formula. */
         PlannedPart: {
@@ -6830,6 +6877,13 @@ export interface components {
          * @enum {string}
          */
         Standing: "holds" | "care" | "trouble";
+        /** @description A plan that stands, and what was said of its steps. */
+        StandingPlan: {
+            /** @description The plan. */
+            plan: components["schemas"]["PlanDocument"];
+            /** @description What was begun and done of it. */
+            reports?: components["schemas"]["Report"][];
+        };
         /**
          * @description Whether something just made stays right when it is held at a temperature.
          * @enum {string}

@@ -4,12 +4,13 @@
 use crate::day::assembly::is_at_a_cake;
 use crate::day::cure::{Cure, cures, patient};
 use crate::day::document::PlanDocument;
+use crate::day::gone::{Gone, GoneWhat, MOST_GONE};
 use crate::day::reasons::{Speaker, of_what, span};
 use crate::day::report::{Progress, Report, progress};
 use crate::day::view::{DayView, view};
 use crate::fault::{Fault, FaultCode};
 use jiff::civil::DateTime;
-use plan::problem::{COOK, Kind, Problem, fewer};
+use plan::problem::{Kind, Problem};
 use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, replan};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -210,13 +211,12 @@ pub fn bend(ask: &BendAsk) -> Bent {
             again.iter().for_each(|step| plan.start[*step] = None);
         }
         Happened::Less { resource, from, to, left } => {
-            let [from, to] = [days.minute(*from).max(0), days.minute(*to).max(1)];
-            for own in plan.problem.resources.iter_mut().filter(|own| own.id == *resource) {
-                own.less.push([from, to, (*left).min(own.cap)]);
-            }
+            let what = GoneWhat::Resource { key: resource.clone(), left: *left };
+            gone(&mut plan, Gone { what, from: *from, to: *to });
         }
         Happened::Away { cook, from, to } => {
-            away(&mut plan.problem, *cook, [days.minute(*from), days.minute(*to)]);
+            let what = GoneWhat::Cook { name: plan.problem.cooks[*cook].name.clone() };
+            gone(&mut plan, Gone { what, from: *from, to: *to });
         }
         Happened::Moved { step, to } => {
             let grid = plan.problem.grid_min;
@@ -289,15 +289,12 @@ pub fn made_again(problem: &Problem, step: usize) -> Vec<usize> {
     all
 }
 
-/// A cook is not there for a while.
-fn away(problem: &mut Problem, cook: usize, [from, to]: [i32; 2]) {
-    let hours = std::mem::take(&mut problem.cooks[cook].hours);
-    let parts = hours.into_iter().flat_map(|[a, b]| [[a, b.min(from)], [a.max(to), b]]);
-    problem.cooks[cook].hours = parts.filter(|[a, b]| a < b).collect();
-    let hours: Vec<Vec<[i32; 2]>> = problem.cooks.iter().map(|own| own.hours.clone()).collect();
-    let horizon = problem.horizon;
-    for own in problem.resources.iter_mut().filter(|own| own.id == COOK) {
-        own.less = fewer(&hours, horizon);
+/// Takes it off the problem, and keeps it for when the day is planned again.
+fn gone(plan: &mut PlanDocument, gone: Gone) {
+    let days = plan.days();
+    gone.take_off(&mut plan.problem, &days);
+    if plan.gone.len() < MOST_GONE && !plan.gone.contains(&gone) {
+        plan.gone.push(gone);
     }
 }
 

@@ -125,12 +125,11 @@ fn days(ask: &ToPlan) -> Result<Days, Vec<Fault>> {
     let mut count = 1;
     for (at, order) in ask.orders.iter().enumerate() {
         let field = format!("orders.{at}.served_at");
+        faults.extend(eaten_before(order, at, ask.from));
         let mut say = |words: String| faults.push(Fault::new(&field, FaultCode::OutOfRange, words));
         match order.served_at {
             None => say(format!("{}: write when it is eaten, so that it can be planned", title(order, at))),
-            Some(wall) if wall <= ask.from => {
-                say(format!("{} was eaten on {}: give it a date to come", title(order, at), said(wall)));
-            }
+            Some(wall) if wall <= ask.from => {}
             Some(wall) => {
                 let ahead = (wall.date() - first).get_days() + 1;
                 match ahead > MOST_DAYS {
@@ -145,6 +144,13 @@ fn days(ask: &ToPlan) -> Result<Days, Vec<Fault>> {
         faults.extend(order.faults().into_iter().map(|own| under(&format!("orders.{at}"), own)));
     }
     if faults.is_empty() { Ok(Days::of(first, count, ask.zone)) } else { Err(faults) }
+}
+
+/// What is wrong with an order that was eaten before it is planned.
+pub fn eaten_before(order: &OrderDocument, at: usize, now: DateTime) -> Option<Fault> {
+    let wall = order.served_at.filter(|wall| *wall <= now)?;
+    let words = format!("{} was eaten on {}: give it a date to come", title(order, at), said(wall));
+    Some(Fault::new(format!("orders.{at}.served_at"), FaultCode::OutOfRange, words))
 }
 
 fn said(wall: DateTime) -> String {

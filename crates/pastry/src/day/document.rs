@@ -1,6 +1,7 @@
 //! The document of a plan: the problem as it was when it was planned, when each step begins, and for which orders.
 
 use crate::day::compile::Compiled;
+use crate::day::gone::{Gone, MOST_GONE};
 use crate::day::hours::Days;
 use crate::day::part::PlannedPart;
 use crate::fault::{Fault, FaultCode};
@@ -39,6 +40,13 @@ pub struct PlanDocument {
     /// For which orders, in the order of the problem.
     #[schema(max_items = 60)]
     pub orders: Vec<PlannedOrder>,
+    /// The revision of the pastry room it was planned for; none for a room that is not kept.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub room: Option<i64>,
+    /// What was said to be away or out of use while it stood.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 200)]
+    pub gone: Vec<Gone>,
     /// Batches in it that are made by formulas.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 1500)]
@@ -78,6 +86,22 @@ pub struct PlannedOrder {
         pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
     )]
     pub promised: DateTime,
+    /// Since when it is made, on the wall: what was said of its steps before is of an earlier making, for another day.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(
+        value_type = Option<String>, example = "2026-12-01T07:00:00",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
+    )]
+    pub since: Option<DateTime>,
+}
+
+impl PlannedOrder {
+    /// Whether it is still the making that was planned before, and not one for another day.
+    pub fn goes_on(&self, before: &PlannedOrder, now: DateTime) -> bool {
+        self.key.is_some()
+            && self.key == before.key
+            && (self.promised == before.promised || before.promised > now)
+    }
 }
 
 impl PlanDocument {
@@ -99,6 +123,8 @@ impl PlanDocument {
             zone,
             from,
             orders,
+            room: None,
+            gone: Vec::new(),
             parts: compiled.parts,
             problem: compiled.problem,
             start,
@@ -185,6 +211,13 @@ impl PlanDocument {
             );
             say("orders", words);
         }
+        if self.gone.len() > MOST_GONE {
+            say("gone", format!("{} times: write at most {MOST_GONE}", self.gone.len()));
+        }
+        faults.extend(self.gone.iter().enumerate().filter_map(|(at, own)| own.fault(at)));
+        let mut say = |field: &str, words: String| {
+            faults.push(Fault::new(field, FaultCode::OutOfRange, words));
+        };
         for own in self.problem.faults() {
             say(&format!("problem.{}", own.field), own.message);
         }

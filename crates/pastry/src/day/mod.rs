@@ -1,5 +1,6 @@
 //! The day: from orders and a kitchen to a problem that can be planned.
 
+pub mod again;
 pub mod assembly;
 pub mod baking;
 pub mod bend;
@@ -8,6 +9,7 @@ pub mod compile;
 pub mod cure;
 pub mod document;
 pub mod draft;
+pub mod gone;
 pub mod hours;
 pub mod kitchen;
 pub mod limits;
@@ -21,8 +23,9 @@ pub mod take;
 pub mod view;
 
 pub use bend::{BendAsk, Bent, Happened, bend};
-pub use compile::{Compiled, ToPlan, compile};
+pub use compile::{Compiled, ToPlan, compile, eaten_before};
 pub use document::{PlanDocument, PlannedOrder};
+pub use gone::{Gone, GoneWhat};
 pub use kitchen::KitchenDocument;
 pub use report::{Report, Said, progress};
 pub use take::{Taken, take};

@@ -45,26 +45,15 @@ fn bent_again(old: &PlanDocument, plan: &mut PlanDocument) {
             plan.problem.steps[step].dur = old.problem.steps[at].dur;
         }
     }
-    for own in &mut plan.problem.resources {
-        if let Some(before) = old.problem.resources.iter().find(|before| before.id == own.id) {
-            for less in before.less.iter().filter(|less| !own.less.contains(less)).collect::<Vec<_>>() {
-                own.less.push(*less);
-            }
-        }
+    let days = plan.days();
+    plan.gone = old.gone.clone();
+    for gone in &old.gone {
+        gone.take_off(&mut plan.problem, &days);
     }
-    for cook in &mut plan.problem.cooks {
-        if let Some(before) = old.problem.cooks.iter().find(|before| before.name == cook.name) {
-            // Hours that were taken off since; what is new behind the days of the old plan stays.
-            let end = old.problem.horizon;
-            cook.hours.retain(|[from, _]| *from >= end);
-            let mut hours = before.hours.clone();
-            hours.append(&mut cook.hours);
-            cook.hours = hours;
-        }
-    }
-    for (order, own) in plan.orders.iter().enumerate() {
+    for (order, own) in plan.orders.iter_mut().enumerate() {
         if let Some(at) = old.orders.iter().position(|before| before.key == own.key && own.key.is_some()) {
             plan.problem.orders[order].serve = old.problem.orders[at].serve;
+            own.since = old.orders[at].since;
         }
     }
 }

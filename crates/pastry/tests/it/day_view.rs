@@ -34,6 +34,7 @@ pub fn week() -> &'static (PlanDocument, DayView) {
             revision: Some(1),
             name: order.name.clone(),
             promised: order.served_at.unwrap(),
+            since: None,
         });
         let document = PlanDocument::of(compiled, zone, from, planned.collect(), answer.start);
         let seen = view(&document);
@@ -240,7 +241,13 @@ fn an_order_more_is_planned_into_what_stands() {
         let compiled = compile(&ask, &known).unwrap();
         let mut planned = old.orders.clone();
         let promised = more.served_at.unwrap();
-        planned.push(PlannedOrder { key: None, revision: None, name: more.name.clone(), promised });
+        planned.push(PlannedOrder {
+            key: None,
+            revision: None,
+            name: more.name.clone(),
+            promised,
+            since: None,
+        });
         let steps = compiled.problem.steps.len();
         PlanDocument::of(compiled, old.zone.clone(), old.from, planned, vec![None; steps])
     };

@@ -17,6 +17,7 @@ mod clock_refusals;
 mod clock_second_route;
 mod composition;
 mod day;
+mod day_again;
 mod day_made_up;
 mod day_view;
 mod drips;

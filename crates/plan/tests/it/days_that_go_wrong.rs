@@ -155,7 +155,8 @@ fn what_was_done_against_the_rules_is_done() {
         assert!(own[2].unwrap() >= 1920, "{own:?}");
         // Of what is still to do every rule is kept.
         let broken = check(&problem, own);
-        let past = |words: &str| ["mix", "bake", "oven", "hand the steps out"].iter().any(|own| words.contains(own));
+        let past =
+            |words: &str| ["mix", "bake", "oven", "hand the steps out"].iter().any(|own| words.contains(own));
         assert!(broken.iter().all(|own| past(&own.words) && !own.words.contains("fill")), "{broken:?}");
     }
     // What nobody begun can save: baked an hour before it is boxed, and it must stand for an hour.

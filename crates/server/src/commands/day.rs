@@ -210,6 +210,7 @@ fn asked(ask: &Plan) -> Result<Asked, String> {
         revision: None,
         name: if order.name.trim().is_empty() { format!("Order {}", at + 1) } else { order.name.clone() },
         promised: order.served_at.unwrap_or(from),
+        since: None,
     });
     let (problems, notes) = (vec![compiled.problem.clone()], compiled.notes.clone());
     let plan = PlanDocument::of(compiled, zone.clone(), from, planned.collect(), Vec::new());

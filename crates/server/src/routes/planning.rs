@@ -2,7 +2,7 @@
 
 use crate::body::Body;
 use crate::error::ApiError;
-use crate::planner::{Gathered, PlanReply, Told, Wanted, planned};
+use crate::planner::{Gathered, PlanReply, StandingPlan, Told, Wanted, planned};
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
@@ -12,7 +12,9 @@ use axum::response::{IntoResponse, Response};
 use jiff::civil::DateTime;
 use pastry::day::odds::{OddsAnswer, OddsAsk, odds};
 use pastry::day::sheet::{RunSheet, run_sheets};
-use pastry::day::{BendAsk, Bent, DayView, KitchenDocument, PlanDocument, Report, Taken, bend, take, view};
+use pastry::day::{
+    BendAsk, Bent, DayView, KitchenDocument, PlanDocument, Report, Taken, bend, eaten_before, take, view,
+};
 use pastry::fault::{Fault, FaultCode};
 use pastry::order::OrderDocument;
 use pastry::zone::Zone;
@@ -50,6 +52,9 @@ pub struct PlanAsk {
         pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
     )]
     pub from: DateTime,
+    /// The plan that stands, with what was begun and done of it: that stays, and only the rest is planned.
+    #[serde(default)]
+    pub standing: Option<StandingPlan>,
     /// Seed of the search.
     #[serde(default)]
     #[schema(maximum = 1000000)]
@@ -125,9 +130,14 @@ async fn plan_orders(
     headers: HeaderMap,
     Body(ask): Body<PlanAsk>,
 ) -> Result<Response, ApiError> {
+    let mut faults = ask.standing.as_ref().map_or_else(Vec::new, |own| own.plan.faults());
+    faults.iter_mut().for_each(|fault| fault.field = format!("standing.plan.{}", fault.field));
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(faults));
+    }
     let orders = wanted(&state, &ask.orders, ask.documents.clone()).await?;
     let budget = budget(&ask);
-    let gathered = Gathered::of(&state, orders, ask.kitchen, ask.zone, ask.from).await?;
+    let gathered = Gathered::of(&state, orders, ask.kitchen, ask.zone, ask.from).await?.over(ask.standing);
     let streams = headers
         .get(header::ACCEPT)
         .and_then(|value| value.to_str().ok())
@@ -245,8 +255,13 @@ async fn take_order(
     if !faults.is_empty() {
         return Err(ApiError::Faults(faults));
     }
+    faults.extend(more.iter().filter_map(|own| eaten_before(&own.document, orders.len(), ask.now)));
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(at_the_order(faults, orders.len())));
+    }
     orders.extend(more);
-    let gathered = Gathered::of(&state, orders, None, Some(ask.plan.zone.clone()), ask.plan.from).await?;
+    let mut gathered = Gathered::of(&state, orders, None, Some(ask.plan.zone.clone()), ask.plan.from).await?;
+    gathered.now = ask.now;
     let turn = state.desk.turn_to_plan().await?;
     state
         .work_out(move || {

@@ -11,6 +11,7 @@ use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::header;
 use axum::response::{IntoResponse, Response};
+use pastry::day::report::{of_steps, supposed};
 use pastry::day::{DayView, PlanDocument, Report, view};
 use pastry::fault::{Fault, FaultCode};
 use serde::{Deserialize, Serialize};
@@ -63,8 +64,10 @@ pub struct PlanNow {
     pub kept: Option<Plan>,
     /// How it looks.
     pub view: Option<DayView>,
-    /// What was said of its steps, in the order it came.
+    /// What was said of its steps, in the order it came; what was said of other plans is left out.
     pub reports: Vec<KeptReport>,
+    /// Keys of steps nothing was said of that must be done: what comes after them was begun.
+    pub supposed: Vec<String>,
 }
 
 /// The plan that stands.
@@ -73,12 +76,17 @@ pub struct PlanNow {
 ))]
 async fn read_plan(State(state): State<AppState>) -> Result<Json<PlanNow>, ApiError> {
     let Some(kept) = state.store.plan().await? else {
-        return Ok(Json(PlanNow { kept: None, view: None, reports: Vec::new() }));
+        return Ok(Json(PlanNow { kept: None, view: None, reports: Vec::new(), supposed: Vec::new() }));
     };
     let document = kept.document.clone();
-    let seen = state.work_out(move || Ok(view(&document))).await?;
-    let reports = state.store.reports(THE_PLAN, 0).await?;
-    Ok(Json(PlanNow { kept: Some(kept), view: Some(seen), reports }))
+    let mut reports = state.store.reports(THE_PLAN, 0).await?;
+    let said: Vec<Report> = reports.iter().map(|own| own.event.clone()).collect();
+    let looked =
+        state.work_out(move || Ok((view(&document), of_steps(&document, &said), supposed(&document, &said))));
+    let (seen, of, supposed) = looked.await?;
+    let mut of = of.into_iter();
+    reports.retain(|_| of.next().flatten().is_some());
+    Ok(Json(PlanNow { kept: Some(kept), view: Some(seen), reports, supposed }))
 }
 
 /// Reports behind a place.

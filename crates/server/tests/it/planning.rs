@@ -92,6 +92,66 @@ async fn a_week_is_planned_kept_reported_and_bent() {
     kitchen.close().await;
 }
 
+/// What was done stays when the day is planned again, what must be done besides is told, and an order that was eaten is refused.
+#[tokio::test]
+async fn a_day_under_way_is_planned_again() {
+    let kitchen = Kitchen::open(true).await;
+    let reply = planned(&kitchen).await;
+    kitchen.post("/api/plans", &reply["plan"]).await;
+    // The second step of hands of something that goes on from the first.
+    let steps = reply["view"]["steps"].as_array().unwrap();
+    let links = reply["plan"]["problem"]["links"].as_array().unwrap();
+    let step = |at: &Value| steps.iter().find(|step| step["step"] == *at);
+    let (one, two) = links
+        .iter()
+        .find_map(|link| Some((step(&link["from"])?, step(&link["to"])?)))
+        .expect("two steps that go on");
+    let begins = two["begins"].as_i64().unwrap();
+    let first: jiff::Timestamp = reply["view"]["begins_at"].as_str().unwrap().parse().unwrap();
+    let at = (first + jiff::SignedDuration::from_mins(begins)).to_string();
+    let report = json!({ "step": two["key"], "said": "begun", "at": at });
+    let sent = json!({ "reports": [{ "id": "report-again-1", "report": report }] });
+    assert_eq!(kitchen.post("/api/plans/day/reports", &sent).await.0, 201);
+    let (_, now) = kitchen.get("/api/plans").await;
+    assert!(now["supposed"].as_array().unwrap().contains(&one["key"]), "{}", now["supposed"]);
+    let reports: Vec<Value> =
+        now["reports"].as_array().unwrap().iter().map(|own| own["event"].clone()).collect();
+    let (keys, _) = week(&kitchen).await;
+    let wall = plan_wall(&reply, begins + 5);
+    let mut again = ask(&keys, &wall);
+    again["standing"] = json!({ "plan": reply["plan"], "reports": reports });
+    let (status, next) = kitchen.post("/api/plan", &again).await;
+    assert_eq!(status, 200, "{next}");
+    assert_eq!(next["view"]["stands"], true, "{}", next["because"]);
+    let starts = |reply: &Value, key: &Value| -> jiff::Timestamp {
+        let first: jiff::Timestamp = reply["view"]["begins_at"].as_str().unwrap().parse().unwrap();
+        let steps = reply["view"]["steps"].as_array().unwrap();
+        let own = steps.iter().find(|step| step["key"] == *key).unwrap();
+        first + jiff::SignedDuration::from_mins(own["begins"].as_i64().unwrap())
+    };
+    for key in [&one["key"], &two["key"]] {
+        assert_eq!(starts(&next, key), starts(&reply, key), "{key}");
+    }
+    let done = [&one["key"], &two["key"]];
+    let now = first + jiff::SignedDuration::from_mins(begins + 5);
+    let rest = next["view"]["steps"]
+        .as_array()
+        .unwrap()
+        .iter()
+        .filter(|own| !done.contains(&&own["key"]) && starts(&next, &own["key"]) < now);
+    // Of what was not said only what comes before the two may be over.
+    assert!(rest.count() < 6);
+    // After all was eaten there is nothing to plan.
+    let last = reply["view"]["horizon"].as_i64().unwrap();
+    again["from"] = json!(plan_wall(&reply, last + 60));
+    let (status, problem) = kitchen.post("/api/plan", &again).await;
+    assert_eq!((status, problem["errors"][0]["field"].as_str()), (422, Some("orders.0.served_at")));
+    again["standing"]["plan"]["start"] = json!([]);
+    let (_, problem) = kitchen.post("/api/plan", &again).await;
+    assert_eq!(problem["errors"][0]["field"], "standing.plan.start");
+    kitchen.close().await;
+}
+
 /// A minute of a plan on the wall.
 fn plan_wall(reply: &Value, minute: i64) -> String {
     let begins: jiff::Timestamp = reply["view"]["begins_at"].as_str().unwrap().parse().unwrap();

@@ -14,8 +14,8 @@ interface ChooseProps {
   chosen: string[] | null
   state: Planning
   usual: boolean
-  /** Steps of the plan that stands are begun or done. */
-  underway: boolean
+  /** How many steps of the plan that stands are begun or done. */
+  underway: number
   onPlan: (ask: PlanAsk) => void
   onStop: () => void
   onLeave: (() => void) | null
@@ -80,10 +80,11 @@ export function Choose({
           Without a date, and so not planned: {undated.map((order) => order.name).join(', ')}.
         </p>
       )}
-      {underway && (
-        <p role="alert" className="mt-3 text-hot">
-          The day is under way: planning again puts what is begun and done into the plan once more, from now
-          on. To bend the plan that stands, leave this and say what happened.
+      {underway > 0 && (
+        <p className="mt-3">
+          The day is under way: {underway === 1 ? 'one step is' : `${underway} steps are`} begun or done and
+          stay as they are; everything else is planned from now. What is done and not ticked off yet, tick off
+          first.
         </p>
       )}
       {usual && (

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { PlanAsk } from '../../api/client'
+import type { PlanAsk, Report } from '../../api/client'
 import { useTitle } from '../../lib/hooks'
 import { Button } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
@@ -9,6 +9,7 @@ import { Choose, Looking } from './Choose'
 import { PlanDesk } from './PlanDesk'
 import { offerOfReply } from './Proposal'
 import { useDay, usePlanning, useRoom } from './queries'
+import { stages } from './time'
 
 /** The day: what is planned, or which orders to plan. */
 export function DayPage() {
@@ -32,10 +33,15 @@ export function DayPage() {
   }
   if (!day.data || !kitchen.data || orders.isPending) return <div className="tray flex-1" aria-busy="true" />
   const zone = kitchen.data.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone
-  const { kept, view, reports } = day.data
+  const { kept, view, reports, supposed } = day.data
   const { state } = planning
   const best = state.kind === 'found' ? state.reply : state.kind === 'looking' ? state.best : null
-  const start = (ask: PlanAsk) => planning.start(ask)
+  const said = reports.map((each) => each.event as Report)
+  // What is begun and done of the plan that stands stays.
+  const start = (ask: PlanAsk) =>
+    planning.start(kept ? { ...ask, standing: { plan: kept.document, reports: said } } : ask)
+  const told = stages(reports, supposed)
+  const under = view?.steps.filter((step) => (told.get(step.key)?.stage ?? 'to_come') !== 'to_come') ?? []
   const shownPlan = kept && view ? { plan: kept.document, view, revision: kept.revision } : null
   const stands = shownPlan ?? (best ? { plan: best.plan, view: best.view, revision: 0 } : null)
   if (choosing || !stands || (best === null && state.kind !== 'idle')) {
@@ -55,7 +61,7 @@ export function DayPage() {
           zone={zone}
           chosen={null}
           state={state}
-          underway={reports.some((each) => view?.steps.some((step) => step.key === each.event.step) ?? false)}
+          underway={under.length}
           usual={room.data !== undefined && !room.data.kept}
           onPlan={(ask) => {
             setChoosing(false)
@@ -86,6 +92,12 @@ export function DayPage() {
         view={stands.view}
         revision={stands.revision}
         reports={reports}
+        supposed={supposed}
+        otherRoom={
+          kept !== null &&
+          room.data !== undefined &&
+          (room.data.kept?.revision ?? null) !== (kept?.document.room ?? null)
+        }
         orders={orders.data ?? []}
         offered={best ? offerOfReply(best) : null}
         onAnswered={planning.clear}

@@ -38,6 +38,10 @@ interface PlanDeskProps {
   view: DayView
   revision: number
   reports: KeptReport[]
+  /** Keys of steps nothing was said of that must be done. */
+  supposed: string[]
+  /** The kitchen is another than the plan was made for. */
+  otherRoom: boolean
   orders: OrderSummary[]
   /** A plan that was looked for and is not used yet. */
   offered: Offer | null
@@ -47,7 +51,7 @@ interface PlanDeskProps {
 
 /** The plan that stands, or the one that would: the day in lanes, what comes next, why, and what gives. */
 export function PlanDesk(props: PlanDeskProps) {
-  const { plan, revision, reports, orders, offered, onAnswered, onAgain } = props
+  const { plan, revision, reports, supposed, otherRoom, orders, offered, onAnswered, onAgain } = props
   const [own, setOwn] = useState<Offer | null>(null)
   const offer = own ?? offered
   const view = offer?.view ?? props.view
@@ -62,7 +66,7 @@ export function PlanDesk(props: PlanDeskProps) {
   const [busy, setBusy] = useState<string | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
   const narrow = useMedia('(max-width: 760px)')
-  const said = useMemo(() => stages(reports), [reports])
+  const said = useMemo(() => stages(reports, supposed), [reports, supposed])
   const stage = useCallback((step: ViewStep): Stage => said.get(step.key)?.stage ?? 'to_come', [said])
   const steps = toDo(view, stage, cook)
   const done = view.steps
@@ -70,11 +74,7 @@ export function PlanDesk(props: PlanDeskProps) {
     .sort((a, b) => (b.begins ?? 0) - (a.begins ?? 0))
   const next = steps[0]
   const chosen = view.steps.find((step) => step.step === selected) ?? next
-  // What was said of other weeks is not sent along.
-  const events = useMemo(() => {
-    const keys = new Set(props.view.steps.map((step) => step.key))
-    return reports.map((each) => each.event as Report).filter((each) => keys.has(each.step))
-  }, [reports, props.view])
+  const events = useMemo(() => reports.map((each) => each.event as Report), [reports])
   const sheets = useSheets(offer?.plan ?? plan)
   const standing = offer === null
 
@@ -218,8 +218,9 @@ export function PlanDesk(props: PlanDeskProps) {
           ))}
         </ul>
       )}
-      {standing && (stale.length > 0 || more.length > 0 || away.length > 0) && (
+      {standing && (stale.length > 0 || more.length > 0 || away.length > 0 || otherRoom) && (
         <p className="text-note">
+          {otherRoom && 'The kitchen was changed since it was planned. '}
           {stale.length > 0 && `Changed since it was planned: ${stale.map((mine) => mine.name).join(', ')}. `}
           {away.length > 0 && `Put away since: ${away.map((mine) => mine.name).join(', ')}. `}
           {more.length > 0 && `Not in this plan: ${more.map((order) => order.name).join(', ')}. `}

@@ -50,5 +50,7 @@ describe('how far a step is', () => {
     ])
     expect(all.get('a')?.stage).toBe('done')
     expect(all.get('b')?.stage).toBe('to_come')
+    // Begun is what comes after it, so the kitchen's core says it must be done.
+    expect(stages([said('a', 'begun', 1)], ['bake']).get('bake')?.stage).toBe('done')
   })
 })

@@ -75,14 +75,18 @@ export function span(minutes: number): string {
 
 export type Stage = 'to_come' | 'begun' | 'done'
 
-/** How far each step is, by its key, by all that was said in its order. */
-export function stages(reports: readonly KeptReport[]): Map<string, { stage: Stage; cook?: string }> {
+/** How far each step is, by its key, by all that was said in its order; what must be done besides is. */
+export function stages(
+  reports: readonly KeptReport[],
+  supposed: readonly string[] = [],
+): Map<string, { stage: Stage; cook?: string }> {
   const all = new Map<string, { stage: Stage; cook?: string }>()
   for (const { event } of reports) {
     const own = event as Report
     const stage = own.said === 'begun' ? 'begun' : own.said === 'done' ? 'done' : 'to_come'
     all.set(own.step, own.cook ? { stage, cook: own.cook } : { stage })
   }
+  for (const step of supposed) all.set(step, { stage: 'done' })
   return all
 }
 
