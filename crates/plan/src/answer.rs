@@ -134,8 +134,24 @@ pub fn plan(problem: &Problem, budget: Budget, watch: Watch) -> Answer {
     plan_on(problem, &Given::default(), budget, watch)
 }
 
-/// Plans the rest of a day under way: what stands already stays.
+/// Plans the rest of a day under way: what stands already stays. Where there is no plan otherwise, what is begun waits longer than
+/// is good for it, and that is said.
 pub fn plan_on(problem: &Problem, given: &Given, budget: Budget, watch: Watch) -> Answer {
+    let fresh = given.lenient || given.stands.iter().all(Option::is_none);
+    let answer = planned(problem, given, budget, if fresh { MORE_SEEDS } else { 0 }, watch);
+    if fresh || answer.is_whole() || answer.stopped {
+        return answer;
+    }
+    let lenient = Given { lenient: true, ..given.clone() };
+    let mut lenient = planned(problem, &lenient, budget, MORE_SEEDS, watch);
+    if !lenient.is_whole() {
+        return answer;
+    }
+    lenient.because.insert(0, "What is begun has to wait longer than is good for it.".to_owned());
+    lenient
+}
+
+fn planned(problem: &Problem, given: &Given, budget: Budget, more_seeds: u64, watch: Watch) -> Answer {
     let net = Net::given(problem, false, given);
     if let Some(because) = no_plan(problem, &net) {
         return Answer::impossible(problem, because);
@@ -158,7 +174,7 @@ pub fn plan_on(problem: &Problem, given: &Given, budget: Budget, watch: Watch) -
     }
     let mut found = both(&net, budget, watch);
     let mut seed = budget.seed + 2;
-    while found.unplaced > 0 && !found.stopped && seed < budget.seed + 2 + MORE_SEEDS {
+    while found.unplaced > 0 && !found.stopped && seed < budget.seed + 2 + more_seeds {
         let own = search(&net, seed, LONG_PATIENCE, budget.rounds, watch);
         found = better(found, own);
         seed += 1;
@@ -225,7 +241,8 @@ pub fn no_plan(problem: &Problem, net: &Net) -> Option<Vec<String>> {
 
 /// A proof in words.
 pub fn said(problem: &Problem, net: &Net, proof: &Proof) -> Vec<String> {
-    let name = |step: usize| problem.steps[step].name.as_str();
+    // What is done first of it.
+    let name = |step: usize| problem.steps[step].name.split(';').next().unwrap_or_default().trim();
     let clock = |slot: i32| {
         let minute = slot * net.grid;
         let (day, minute) = (minute.div_euclid(1440), minute.rem_euclid(1440));
@@ -252,6 +269,7 @@ pub fn said(problem: &Problem, net: &Net, proof: &Proof) -> Vec<String> {
             Because::Closed => format!("{when} (the kitchen is closed)"),
             Because::Stands if net.nodes[ground.step].begun => format!("{when} (it is begun)"),
             Because::Stands => format!("{when} (its time is fixed)"),
+            Because::Ends if earliest && net.not_before > 0 => format!("{when} (it is that late)"),
             Because::Ends => format!("{when} (the days planned)"),
             Because::TooMuch(resource) => {
                 format!("{} takes more {} than there is", name(ground.step), problem.resources[resource].id)

@@ -2,7 +2,7 @@
 
 pub use crate::graph::{Arc, LONG, Node, OUT};
 use crate::lags::{Distances, NEVER};
-use crate::problem::{COOK, Kind, Problem, Weights};
+use crate::problem::{COOK, Class, Kind, Problem, Weights};
 use std::collections::{BTreeMap, HashMap};
 
 /// What stands already on a day under way.
@@ -12,6 +12,8 @@ pub struct Given {
     pub now: i32,
     /// Where steps stand, min, by their number: those until now are begun, and no rule between them is asked for any more.
     pub stands: Vec<Option<i32>>,
+    /// What is begun may wait longer than is good for it: what is done cannot be undone. Never longer than is safe.
+    pub lenient: bool,
 }
 
 /// A problem ready to be planned.
@@ -175,7 +177,10 @@ impl Net {
                     _ => None,
                 };
                 let was = was.map(|(to, at)| to - at - nodes[from].dur);
-                let (min, max) = (min.min(was.unwrap_or(min)), max.max(was.unwrap_or(max)));
+                let (min, mut max) = (min.min(was.unwrap_or(min)), max.max(was.unwrap_or(max)));
+                if given.lenient && nodes[from].begun && class == Class::Quality {
+                    max = LONG;
+                }
                 Arc { from, to, min, max, holds, flow, class, source }
             })
             .collect();

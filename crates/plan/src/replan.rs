@@ -366,7 +366,7 @@ impl Task<'_> {
     /// The problem with what is frozen where it is.
     fn net(&self) -> Net {
         let stands = self.frozen.iter().zip(self.was).map(|(frozen, at)| at.filter(|_| *frozen));
-        Net::given(self.problem, false, &Given { now: self.now, stands: stands.collect() })
+        Net::given(self.problem, false, &Given { now: self.now, stands: stands.collect(), lenient: false })
     }
 
     fn old(&self, net: &Net, step: usize) -> Option<i32> {

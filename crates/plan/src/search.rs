@@ -138,7 +138,7 @@ pub fn mend(state: &mut State, seed: u64, rounds: u32, watch: Watch, price: &dyn
     recreate(state, &search.blocks, pending, Mood::SOBER, &mut search.rng);
     let found = search.found(state, price);
     search.keep(found);
-    search.first_whole(state, 4 * rounds, price);
+    search.first_whole(state, 2 * rounds, price);
     search.rounds[0] = 0;
     search.anneal_by(state, rounds, (60.0, 1.0), price);
     search.polish(state, price);

@@ -6,6 +6,8 @@ use crate::error::ApiError;
 use crate::state::AppState;
 use jiff::civil::DateTime;
 use pastry::day::again::{go_on, standing};
+use pastry::day::quicker::QuickerAsked;
+use pastry::day::reasons::on_the_wall;
 use pastry::day::{
     Compiled, DayView, KitchenDocument, PlanDocument, PlannedOrder, Report, ToPlan, compile, eaten_before,
     view,
@@ -127,6 +129,16 @@ impl Gathered {
         compile(&ask, &self.cupboard.known())
     }
 
+    /// The first of its orders, as a wait of it is asked about.
+    pub fn quicker_asked(&self) -> QuickerAsked<'_> {
+        QuickerAsked {
+            order: &self.orders[0].document,
+            known: self.cupboard.known(),
+            kitchen: &self.kitchen,
+            learned: &self.learned,
+        }
+    }
+
     fn planned_orders(&self) -> Vec<PlannedOrder> {
         let own = |(at, own): (usize, &Wanted)| PlannedOrder {
             key: own.kept.as_ref().map(|(key, _)| key.clone()),
@@ -212,16 +224,18 @@ pub enum Told {
 }
 
 fn reply(blank: &PlanDocument, answer: Answer) -> PlanReply {
+    let days = blank.days();
+    let because: Vec<String> = answer.because.iter().map(|words| on_the_wall(words, &days)).collect();
     let mut plan = PlanDocument { start: answer.start, ..blank.clone() };
     plan.name = plan.its_days();
     let mut view = view(&plan);
-    let missing = answer.because.iter().filter(|_| !answer.unplaced.is_empty());
+    let missing = because.iter().filter(|_| !answer.unplaced.is_empty());
     view.incomplete.splice(0..0, missing.cloned());
     PlanReply {
         plan,
         view,
         impossible: answer.impossible,
-        because: answer.because,
+        because,
         reserve_kept: answer.reserve_kept,
         stopped: answer.stopped,
     }

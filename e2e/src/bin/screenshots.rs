@@ -167,7 +167,8 @@ async fn open(ui: &Ui, what: &str) {
                 }
             }
         }
-        // day:Sat, the week planned and used; day:Sat=Drip with a step chosen; day:Sat==late bent; day:Sat==print
+        // day:Sat, the week planned and used; day:Sat=Drip with a step chosen; day:Sat==late bent; day:Thu=Turn out=sooner what would be
+        // sooner; day:Sat==again under way; day:Sat==print
         Some(("day", rest)) => {
             let mut parts = rest.split('=');
             let day = parts.next().unwrap_or("Sat");
@@ -191,6 +192,16 @@ async fn open(ui: &Ui, what: &str) {
                     ui.write("//input[@id=//label[.='Longer by']/@for]", "40").await;
                     ui.click("//*[@role='dialog']//button[.='See what gives']").await;
                     ui.find("//section[@aria-label='A plan that is not used yet']").await;
+                }
+                Some("sooner") => {
+                    ui.click("//button[starts-with(., 'What would make')]").await;
+                    ui.find("//ul[@aria-label='What would be sooner']").await;
+                }
+                Some("again") => {
+                    ui.click("//section[@aria-label='Next for your hands']//li[3]//button[.='Start']").await;
+                    ui.find("//section[@aria-label='Next for your hands']//li[contains(., 'at it')]").await;
+                    ui.click("(//button[.='Plan again'])[1]").await;
+                    ui.find("//section[@aria-label='Orders to plan']").await;
                 }
                 Some("print") => {
                     ui.js(

@@ -6,18 +6,18 @@ use e2e::page::Ui;
 use e2e::{LAPTOP, TABLET, Viewport, ui};
 use fantoccini::Locator;
 
-const OFFER: &str = "//section[@aria-label='A plan that is not used yet']";
+pub const OFFER: &str = "//section[@aria-label='A plan that is not used yet']";
 const DIALOG: &str = "//*[@role='dialog']";
 
 /// Looks for a plan of the orders that are ticked and waits until the search is at its end.
-async fn look(ui: &Ui) {
+pub async fn look(ui: &Ui) {
     ui.click("//section[@aria-label='Orders to plan']//button[starts-with(., 'Plan ')]").await;
     ui.find(OFFER).await;
     ui.wait_for("the search to end", async || !ui.has("//button[.='Stop']").await).await;
 }
 
 /// The week of the demo planned, without one order if it is named, and used.
-async fn planned(ui: &Ui, without: Option<&str>) {
+pub async fn planned(ui: &Ui, without: Option<&str>) {
     ui.open("/day").await;
     ui.find("//ul[@aria-label='Orders to come']/li[4]").await;
     if let Some(name) = without {

@@ -4,6 +4,7 @@ mod bad_input;
 mod cases;
 mod clock;
 mod day;
+mod day_under_way;
 mod drafts;
 mod families;
 mod formulate;

@@ -698,6 +698,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan/quicker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What would make a wait shorter that hangs on a clock: another vessel, a colder place, more gelatin. Keeps nothing. */
+        post: operations["quicker_wait"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan/sheets": {
         parameters: {
             query?: never;
@@ -1400,6 +1417,8 @@ export interface components {
         };
         /** @description A plan, what was done of it, and what happened. */
         BendAsk: {
+            /** @description Waits that are made shorter besides. */
+            also?: components["schemas"]["Quicker"][];
             /** @description What happened. */
             happened: components["schemas"]["Happened"];
             /** @description Steps that were to begin before now and did not. */
@@ -2481,6 +2500,7 @@ export interface components {
              * @description What would still be late with it, min.
              */
             late_min: number;
+            shorter?: components["schemas"]["Shorter"] | null;
             /** @description What, with its minutes. */
             words: string;
         };
@@ -3282,6 +3302,11 @@ export interface components {
             to: number;
             /** @enum {string} */
             what: "moved";
+        } | {
+            /** @description Which, and by what. */
+            quicker: components["schemas"]["Quicker"];
+            /** @enum {string} */
+            what: "quicker";
         } | {
             /** @enum {string} */
             what: "nothing";
@@ -5374,6 +5399,8 @@ export interface components {
             pinned?: number[];
             /** @description What was planned. */
             problem: components["schemas"]["PlanProblem"];
+            /** @description Waits that were made shorter while it stood. */
+            quicker?: components["schemas"]["Quicker"][];
             /**
              * Format: int64
              * @description The revision of the pastry room it was planned for; none for a room that is not kept.
@@ -5670,11 +5697,20 @@ export interface components {
             of: string;
             /** @description Number of its order. */
             order: number;
+            /** @description Waits that last as long as its clock says. */
+            waits?: components["schemas"]["PlannedWait"][];
             /**
              * Format: double
              * @description What is weighed for it, g.
              */
             weighed_g: number;
+        };
+        /** @description A wait that lasts as long as a clock says. */
+        PlannedWait: {
+            /** @description Key of the step in the school the formula is made by. */
+            step: string;
+            /** @description Its number in the problem. */
+            wait: number;
         };
         /** @description One temperature of the map, with its verdict in words. */
         Point: {
@@ -5804,6 +5840,64 @@ export interface components {
             set_hours?: components["schemas"]["Hours"] | null;
             strained?: components["schemas"]["Strained"] | null;
             whip?: components["schemas"]["WhipStage"] | null;
+        };
+        /** @description A wait that was made shorter while a plan stood. */
+        Quicker: {
+            /** @description Key of the step it begins after. */
+            from: string;
+            /** @description By what, in words: "in a wide tray". */
+            how: string;
+            /**
+             * Format: int32
+             * @description And at most, where it is past its work then, min.
+             */
+            max?: number | null;
+            /**
+             * Format: int32
+             * @description How long it lasts now, at least, min.
+             */
+            min: number;
+            /** @description Key of the step it ends with. */
+            to: string;
+        };
+        /** @description What would make a wait of a plan shorter. */
+        QuickerAnswer: {
+            /** @description In a sentence: what waits, for how long, and why nothing helps where nothing does. */
+            sentence: string;
+            /** @description What would, the shortest first. */
+            ways: components["schemas"]["QuickerWay"][];
+        };
+        /** @description What would make a wait of a plan shorter. */
+        QuickerAsk: {
+            /**
+             * Format: int32
+             * @description It need not be shorter than this, min: of more gelatin the least that is enough is told.
+             */
+            enough_min?: number | null;
+            /** @description The plan. */
+            plan: components["schemas"]["PlanDocument"];
+            /** @description Number of the wait. */
+            wait: number;
+        };
+        /** @description A formula that sets sooner. */
+        QuickerFormula: {
+            /** @description Key of the formula. */
+            component: string;
+            /** @description The formula. */
+            document: components["schemas"]["FormulaDocument"];
+        };
+        /** @description One way. */
+        QuickerWay: {
+            formula?: components["schemas"]["QuickerFormula"] | null;
+            /** @description What to tell the plan. */
+            quicker: components["schemas"]["Quicker"];
+            /**
+             * Format: int32
+             * @description Sooner by, min.
+             */
+            sooner_min: number;
+            /** @description "In a wide tray: ready at 14:10 instead of 16:20, 2 h 10 sooner". */
+            words: string;
         };
         /** @description Another formula that a change of this one reaches. */
         Reached: {
@@ -6489,6 +6583,18 @@ export interface components {
             price?: number | null;
             /** @description What it is for. */
             used_in: string[];
+        };
+        /** @description A wait that would have to be shorter. */
+        Shorter: {
+            /** @description Whether a clock knows what would do it. */
+            clocked: boolean;
+            /**
+             * Format: int32
+             * @description How long it may last, min.
+             */
+            min: number;
+            /** @description Its number. */
+            wait: number;
         };
         /**
          * @description Which part of it is kept.
@@ -7687,6 +7793,10 @@ export interface components {
         };
         /** @description What stands somewhere between two steps. */
         ViewWait: {
+            /** @description The same in a word or two, beside what stands. */
+            called: string;
+            /** @description Whether a clock says how long it lasts, and so what would make it shorter. */
+            clocked: boolean;
             /** @description The step it begins after. */
             from: number;
             /** @description What it does meanwhile. */
@@ -12278,6 +12388,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["OddsAnswer"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    quicker_wait: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["QuickerAsk"];
+            };
+        };
+        responses: {
+            /** @description What would, the shortest first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["QuickerAnswer"];
                 };
             };
             /** @description Not JSON; The body did not arrive whole */

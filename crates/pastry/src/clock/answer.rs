@@ -202,7 +202,8 @@ pub fn clock_of(
     wanted.extend(comes_first(&made.base, &cooling).filter(|_| cooling.cools()));
     let courses = cooling.courses(&wanted, BEYOND);
     // A finished cake has set; what it comes to is how long its coat stands and when it is ready to eat.
-    let all_set = if boxed { Vec::new() } else { sets(&made.base, &cooling, &courses, wall) };
+    let turned_out = document.turns_out.unwrap_or(UNMOULDS);
+    let all_set = if boxed { Vec::new() } else { sets(&made.base, &cooling, &courses, turned_out, wall) };
     let right_of = |course| right(&question, course, cooling.watched(), &spans);
     let stays = || match looks {
         Looks::AtAll => [right_of(&courses.soonest), right_of(&courses.usual), right_of(&courses.latest)],
@@ -225,7 +226,7 @@ pub fn clock_of(
         (None, true) => Waited::Right(&question, &spans),
         (None, false) => {
             let percent = made.base.networks.gelatin.percent;
-            Waited::Gelatin(&question, gelatin_hours_for(UNMOULDS, percent))
+            Waited::Gelatin(&question, gelatin_hours_for(turned_out, percent))
         }
     };
     let turns_out = all_set.iter().find(|own| own.stage == SetStage::TurnsOut);

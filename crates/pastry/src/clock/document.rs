@@ -100,6 +100,9 @@ pub struct ClockDocument {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 20)]
     pub learned: Vec<LearnedPlace>,
+    /// Gelatin turns out at this share of its full strength; at the usual one where it is not said.
+    #[serde(skip)]
+    pub turns_out: Option<f64>,
     /// Only the way and when it is right: what would be sooner and safer is not looked for. For who drags a size.
     #[serde(default, skip_serializing_if = "std::ops::Not::not")]
     pub brief: bool,
@@ -118,6 +121,7 @@ impl ClockDocument {
             to_c: None,
             point: None,
             after_min: None,
+            turns_out: None,
             rule: None,
             probe: None,
             learned: Vec::new(),

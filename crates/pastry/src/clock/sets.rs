@@ -6,7 +6,7 @@ use crate::clock::when::{Wall, When};
 use crate::code::codes;
 use crate::heat::body::{Moment, Watched};
 use crate::heat::network::Course;
-use crate::heat::setting::{TAKES_A_LAYER, UNMOULDS};
+use crate::heat::setting::TAKES_A_LAYER;
 use crate::heat::vessel::VesselKind;
 use crate::rheology::clock::{quick_rate, slow_rate};
 use crate::rheology::gelatin::set_share;
@@ -157,7 +157,12 @@ pub fn comes_first(prepared: &Prepared, cooling: &Cooling) -> Option<(Watched, f
 }
 
 /// What of it sets, and when: soonest, usual and latest, s.
-fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(SetStage, [Option<f64>; 3])> {
+fn stages(
+    prepared: &Prepared,
+    cooling: &Cooling,
+    courses: &Courses,
+    turns_out: f64,
+) -> Vec<(SetStage, [Option<f64>; 3])> {
     let all = [&courses.soonest, &courses.usual, &courses.latest];
     let networks = &prepared.networks;
     let mut found = Vec::new();
@@ -168,7 +173,7 @@ fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(Set
         return vec![(SetStage::Frozen, comes_to(FROZEN_C, Watched::Hottest))];
     }
     if networks.gelatin.full_pa > 0.0 && !networks.gelatin_undone {
-        for (stage, share) in [(SetStage::TakesALayer, TAKES_A_LAYER), (SetStage::TurnsOut, UNMOULDS)] {
+        for (stage, share) in [(SetStage::TakesALayer, TAKES_A_LAYER), (SetStage::TurnsOut, turns_out)] {
             let hours = gelatin_hours_for(share, networks.gelatin.percent);
             let rate = |t_c: f64| gelatin_rate(prepared, t_c);
             found.push((stage, all.map(|course| counted(course, Watched::Hottest, hours, rate))));
@@ -209,8 +214,17 @@ fn stages(prepared: &Prepared, cooling: &Cooling, courses: &Courses) -> Vec<(Set
 }
 
 /// What of it sets, and when, in words.
-pub fn sets(prepared: &Prepared, cooling: &Cooling, courses: &Courses, wall: Wall) -> Vec<Sets> {
-    stages(prepared, cooling, courses)
+///
+/// # Arguments
+/// * `turns_out`: share of its full strength at which gelatin comes out of its mould.
+pub fn sets(
+    prepared: &Prepared,
+    cooling: &Cooling,
+    courses: &Courses,
+    turns_out: f64,
+    wall: Wall,
+) -> Vec<Sets> {
+    stages(prepared, cooling, courses, turns_out)
         .into_iter()
         .map(|(stage, found)| {
             let found = found.map(|s| s.filter(|s| *s < LONGEST_S));

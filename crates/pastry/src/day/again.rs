@@ -30,6 +30,19 @@ pub fn go_on(old: &PlanDocument, reports: &[Report], orders: &mut [PlannedOrder]
     begun.map_or(now, |minute| days.wall(minute).min(now))
 }
 
+/// What was said while a plan stood counts in one that was compiled anew: who is away, what is out, which waits were made shorter.
+pub fn as_was_said(old: &PlanDocument, plan: &mut PlanDocument) {
+    let (days, keys) = (plan.days(), plan.step_keys());
+    for gone in &old.gone {
+        gone.take_off(&mut plan.problem, &days);
+    }
+    for quicker in &old.quicker {
+        quicker.shorten(&mut plan.problem, &keys);
+    }
+    plan.gone = old.gone.clone();
+    plan.quicker = old.quicker.clone();
+}
+
 /// Puts what stands of a plan into one that was compiled anew, for the orders that go on.
 ///
 /// # Arguments
@@ -41,10 +54,7 @@ pub fn standing(old: &PlanDocument, plan: &mut PlanDocument, reports: &[Report],
     let days = plan.days();
     let going = going_on(old, &plan.orders, now);
     let now = days.minute(now).clamp(0, plan.problem.horizon);
-    plan.gone = old.gone.clone();
-    for gone in &old.gone {
-        gone.take_off(&mut plan.problem, &days);
-    }
+    as_was_said(old, plan);
     let carried = old.carried(plan);
     plan.start = carried.clone();
     let done = progress(plan, reports);
@@ -63,7 +73,7 @@ pub fn standing(old: &PlanDocument, plan: &mut PlanDocument, reports: &[Report],
         Some(_) => plan.start[step].map(|at| at.min(now)),
         None => carried[step].filter(|_| plan.pinned.contains(&step)),
     });
-    let given = Given { now, stands: stands.collect() };
+    let given = Given { now, stands: stands.collect(), lenient: false };
     let lost = old.problem.steps.iter().zip(progress(old, reports)).filter(|(step, progress)| {
         step.kind != Kind::Serve
             && progress.begun.is_some()

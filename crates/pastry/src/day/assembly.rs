@@ -1,5 +1,6 @@
 //! What is done at a cake: `data/assembly.toml`, read once.
 
+use crate::day::draft::ByClock;
 use crate::method::step::Spot;
 use serde::Deserialize;
 use std::sync::LazyLock;
@@ -29,6 +30,9 @@ pub struct Doing {
     /// As good as fresh for so long, min.
     #[serde(default)]
     pub grace: i32,
+    /// Whose clock says how long it stands, where one does.
+    #[serde(skip)]
+    pub clock: Option<ByClock>,
 }
 
 /// All of them.

@@ -129,6 +129,7 @@ pub fn bake(
             name: format!("{name} cools"),
             place: Some((RACK.to_owned(), trays)),
             class: LimitClass::Quality,
+            clock: None,
         });
     }
     let [least, _] = own.rest.map(Minutes::minutes);

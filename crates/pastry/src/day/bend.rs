@@ -5,107 +5,15 @@ use crate::day::assembly::is_at_a_cake;
 use crate::day::cure::{Cure, cures, patient};
 use crate::day::document::PlanDocument;
 use crate::day::gone::{Gone, GoneWhat, MOST_GONE};
+use crate::day::happened::{BendAsk, Happened};
 use crate::day::reasons::{Speaker, of_what, span};
-use crate::day::report::{Progress, Report, progress};
+use crate::day::report::{Progress, progress};
+use crate::day::shorter::Quicker;
 use crate::day::view::{DayView, view};
-use crate::fault::{Fault, FaultCode};
-use jiff::civil::DateTime;
 use plan::problem::{Kind, Problem};
 use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, replan};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
-
-/// What happened.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(tag = "what", rename_all = "snake_case", deny_unknown_fields)]
-pub enum Happened {
-    /// A step lasts longer, or is over sooner.
-    Late {
-        /// Its number.
-        step: usize,
-        /// Minutes longer; less than nothing where it is over sooner.
-        #[schema(minimum = -1440, maximum = 1440)]
-        min: i32,
-    },
-    /// A step failed: what is made is made again.
-    Failed {
-        /// Its number.
-        step: usize,
-    },
-    /// There is less of something for a while.
-    Less {
-        /// Key of the resource.
-        #[schema(max_length = 60)]
-        resource: String,
-        /// From, on the wall.
-        #[schema(
-        value_type = String, example = "2026-12-05T12:00:00",
-        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
-    )]
-        from: DateTime,
-        /// To.
-        #[schema(
-        value_type = String, example = "2026-12-05T15:00:00",
-        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
-    )]
-        to: DateTime,
-        /// How much is left of it.
-        #[serde(default)]
-        #[schema(minimum = 0, maximum = 1000)]
-        left: i32,
-    },
-    /// A cook is gone for a while.
-    Away {
-        /// Number of the cook.
-        cook: usize,
-        /// From, on the wall.
-        #[schema(
-        value_type = String, example = "2026-12-05T12:00:00",
-        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
-    )]
-        from: DateTime,
-        /// To.
-        #[schema(
-        value_type = String, example = "2026-12-05T15:00:00",
-        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
-    )]
-        to: DateTime,
-    },
-    /// A step is put elsewhere by hand, and stays there.
-    Moved {
-        /// Its number.
-        step: usize,
-        /// When it is to begin, min.
-        #[schema(minimum = 0, maximum = 44640)]
-        to: i32,
-    },
-    /// Time went by.
-    Nothing {},
-}
-
-/// A plan, what was done of it, and what happened.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct BendAsk {
-    /// The plan that stands.
-    pub plan: PlanDocument,
-    /// What was begun and done of it.
-    #[serde(default)]
-    #[schema(max_items = 5000)]
-    pub reports: Vec<Report>,
-    /// Now, on the wall.
-    #[schema(
-        value_type = String, example = "2026-12-05T11:42:00",
-        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?$"
-    )]
-    pub now: DateTime,
-    /// Steps that were to begin before now and did not.
-    #[serde(default)]
-    #[schema(max_items = 1500)]
-    pub not_begun: Vec<usize>,
-    /// What happened.
-    pub happened: Happened,
-}
 
 /// A step that moves.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
@@ -137,58 +45,6 @@ pub struct Bent {
     pub cures: Vec<Cure>,
 }
 
-impl BendAsk {
-    /// What makes it no question, at its field.
-    pub fn faults(&self) -> Vec<Fault> {
-        let mut faults: Vec<Fault> = self
-            .plan
-            .faults()
-            .into_iter()
-            .map(|own| Fault { field: format!("plan.{}", own.field), ..own })
-            .collect();
-        let mut say = |field: &str, words: String| {
-            faults.push(Fault::new(format!("happened.{field}"), FaultCode::OutOfRange, words));
-        };
-        let problem = &self.plan.problem;
-        let no_step = |step: usize| problem.steps.get(step).is_none_or(|own| own.kind == Kind::Serve);
-        let turned = |from: DateTime, to: DateTime| from >= to;
-        if self.not_begun.iter().any(|step| no_step(*step)) {
-            say("not_begun", "name steps that are there".to_owned());
-        }
-        match &self.happened {
-            Happened::Late { step, .. } | Happened::Failed { step } | Happened::Moved { step, .. }
-                if no_step(*step) =>
-            {
-                say("step", format!("there is no step {step} in this plan"));
-            }
-            Happened::Late { step, min } if problem.steps[*step].dur + min < 1 || *min > 1440 => {
-                say("min", format!("{min} min longer: write up to 1440, and more than it takes off"));
-            }
-            Happened::Moved { step, to } if to + problem.steps[*step].dur > problem.horizon || *to < 0 => {
-                say("to", "that is outside the days planned".to_owned());
-            }
-            Happened::Less { resource, from, to, .. } => {
-                if problem.resources.iter().all(|own| own.id != *resource) {
-                    say("resource", format!("there is no {resource} in this plan"));
-                }
-                if turned(*from, *to) {
-                    say("to", "it ends before it begins: write a later time".to_owned());
-                }
-            }
-            Happened::Away { cook, from, to } => {
-                if *cook >= problem.cooks.len() {
-                    say("cook", format!("there is no cook {cook} in this plan"));
-                }
-                if turned(*from, *to) {
-                    say("to", "it ends before it begins: write a later time".to_owned());
-                }
-            }
-            _ => {}
-        }
-        faults
-    }
-}
-
 /// Bends a plan. The question must be without faults.
 pub fn bend(ask: &BendAsk) -> Bent {
     let mut plan = ask.plan.clone();
@@ -201,6 +57,7 @@ pub fn bend(ask: &BendAsk) -> Bent {
         plan.start[*step] = plan.start[*step].map(|at| at.max(up(now, &plan.problem)));
     }
     let mut again: Vec<usize> = Vec::new();
+    ask.also.iter().for_each(|own| shorter(&mut plan, own));
     match &ask.happened {
         Happened::Late { step, min } => {
             event.late.push(plan::replan::Late { step: *step, min: up(*min, &plan.problem) })
@@ -227,6 +84,7 @@ pub fn bend(ask: &BendAsk) -> Bent {
             }
             event.pinned.push(*step);
         }
+        Happened::Quicker { quicker } => shorter(&mut plan, quicker),
         Happened::Nothing {} => {}
     }
     let found = replan(&plan.problem, &plan.start, &event, Level::Later, &patient);
@@ -287,6 +145,14 @@ pub fn made_again(problem: &Problem, step: usize) -> Vec<usize> {
     }
     all.sort_unstable();
     all
+}
+
+/// Makes a wait shorter, and keeps that.
+fn shorter(plan: &mut PlanDocument, quicker: &Quicker) {
+    let keys = plan.step_keys();
+    quicker.shorten(&mut plan.problem, &keys);
+    plan.quicker.retain(|own| (&own.from, &own.to) != (&quicker.from, &quicker.to));
+    plan.quicker.push(quicker.clone());
 }
 
 /// Takes it off the problem, and keeps it for when the day is planned again.

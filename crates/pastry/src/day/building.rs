@@ -72,6 +72,7 @@ impl Builder<'_> {
                     name,
                     place: made.place.clone(),
                     class: made.class,
+                    clock: made.cools.clone(),
                 });
             }
         }
@@ -88,12 +89,20 @@ impl Builder<'_> {
                 let how_so = if how.meanwhile.is_empty() { "standing" } else { &how.meanwhile };
                 let name = format!("{}: {how_so}", self.comp);
                 self.draft.stands(from, to, &name, span, place);
+                if let Some(lag) = self.draft.lags.last_mut() {
+                    lag.clock.clone_from(&how.clock);
+                }
             }
         }
     }
 
-    fn with_stands(&mut self, doing: &Doing, span: Option<[f64; 2]>) -> Doing {
-        Doing { stands: span.or(doing.stands), ..doing.clone() }
+    /// Standing as long as what sets longest of some parts.
+    fn until_set(&self, doing: &Doing, parts: &[(PartKind, String)]) -> Doing {
+        let sets = parts.iter().filter_map(|own| self.made.get(own)?.sets.as_ref());
+        match sets.max_by(|a, b| a.span[0].total_cmp(&b.span[0])) {
+            Some(sets) => Doing { stands: Some(sets.span), clock: sets.clock.clone(), ..doing.clone() },
+            None => doing.clone(),
+        }
     }
 }
 
@@ -180,6 +189,7 @@ pub fn build(
         most: Some(most.max(least)),
         name: "out of the cold until it is eaten".to_owned(),
         place: None,
+        clock: None,
         class: if cold { LimitClass::Safety } else { LimitClass::Quality },
     });
 }
@@ -204,8 +214,6 @@ fn tier_of(builder: &mut Builder, tier: &Tier, spots: &[&PlaceSpot], (all, many)
         PlaceKind::Film,
     ]);
     let set = tier.layers.iter().any(|layer| matches!(layer, Layer::Filling { task: FillingTask::Set, .. }));
-    let sets =
-        inner.iter().filter_map(|own| builder.made.get(own)?.sets).max_by(|a, b| a[0].total_cmp(&b[0]));
     let moulded = tier.body.own_height_mm().is_some() && tier.container.is_none() && tier.case.is_none();
     if tier.case.is_some() {
         if count(PlaceKind::Film) > 0.0 {
@@ -213,7 +221,7 @@ fn tier_of(builder: &mut Builder, tier: &Tier, spots: &[&PlaceSpot], (all, many)
         }
         builder.does(&table.many, many, &inner);
     } else if tier.container.is_some() {
-        let jar = builder.with_stands(&table.jar, sets);
+        let jar = builder.until_set(&table.jar, &inner);
         builder.does(&jar, many * tier.layers.len() as f64, &inner);
         builder.does(&table.close, many, &[]);
     } else if matches!(tier.body, Body::Roll { .. }) {
@@ -228,9 +236,7 @@ fn tier_of(builder: &mut Builder, tier: &Tier, spots: &[&PlaceSpot], (all, many)
         let rest: Vec<(PartKind, String)> =
             inner.into_iter().filter(|own| bakes(own) || !inserts.contains(own)).collect();
         // What stands frozen in it has set before.
-        let sets =
-            rest.iter().filter_map(|own| builder.made.get(own)?.sets).max_by(|a, b| a[0].total_cmp(&b[0]));
-        let mould = builder.with_stands(&table.mould, sets);
+        let mould = builder.until_set(&table.mould, &rest);
         builder.does(&mould, many, &rest);
         builder.does(&table.turn_out, many, &[]);
     } else if !inner.is_empty() {
@@ -242,7 +248,7 @@ fn tier_of(builder: &mut Builder, tier: &Tier, spots: &[&PlaceSpot], (all, many)
                     + table.dam.time(many * count(PlaceKind::Dam)),
                 table.fill.minutes[1],
             ],
-            ..builder.with_stands(&table.fill, sets)
+            ..builder.until_set(&table.fill, &inner)
         };
         builder.does(&fill, many * count(PlaceKind::Filling), &inner);
     }

@@ -7,7 +7,7 @@ use crate::day::draft::{Act, Draft, Lag};
 use crate::day::hours::Days;
 use crate::day::kitchen::KitchenDocument;
 use crate::day::making::{RACK, make};
-use crate::day::part::PlannedPart;
+use crate::day::part::{PlannedPart, PlannedWait};
 use crate::fault::{Fault, FaultCode};
 use crate::heat::stand::LearnedPlace;
 use crate::method::gear::Resource;
@@ -88,7 +88,7 @@ pub fn compile(ask: &ToPlan, known: &Known) -> Result<Compiled, Vec<Fault>> {
     if !faults.is_empty() {
         return Err(faults);
     }
-    let problem = problem(ask, &days, from, &draft, served);
+    let problem = problem(ask, &days, from, &draft, served, &mut parts);
     let wrong = problem.faults();
     match wrong.is_empty() {
         true => Ok(Compiled { problem, days, notes, parts }),
@@ -205,8 +205,16 @@ fn one_order(
                     of: batch.name.clone(),
                     component: batch.key.clone(),
                     weighed_g: weighed(batch),
+                    waits: Vec::new(),
                 });
-                make(draft, (at, &batch.name), (cream, weighed(batch)), shelf, ask.kitchen, ask.learned)?
+                make(
+                    draft,
+                    (at, parts.len() - 1, &batch.name),
+                    (cream, weighed(batch)),
+                    shelf,
+                    ask.kitchen,
+                    ask.learned,
+                )?
             }
         };
         made.insert((batch.kind, batch.key.clone()), own);
@@ -244,6 +252,7 @@ fn into_others(draft: &mut Draft, made: &MadeOf) {
                     name: format!("{} keeps", draft.acts[last].comp),
                     place: inner.place.clone(),
                     class: inner.class,
+                    clock: inner.cools.clone(),
                 });
             }
         }
@@ -314,7 +323,14 @@ fn stock(ask: &ToPlan, days: &Days, open: &[[i32; 2]]) -> (Vec<Stock>, Vec<Cook>
     (all, cooks.collect())
 }
 
-fn problem(ask: &ToPlan, days: &Days, from: i32, draft: &Draft, orders: Vec<Order>) -> Problem {
+fn problem(
+    ask: &ToPlan,
+    days: &Days,
+    from: i32,
+    draft: &Draft,
+    orders: Vec<Order>,
+    parts: &mut [PlannedPart],
+) -> Problem {
     let (tasks, _) = draft.joined();
     let open = days.open(ask.kitchen, from);
     let (resources, cooks) = stock(ask, days, &open);
@@ -354,6 +370,12 @@ fn problem(ask: &ToPlan, days: &Days, from: i32, draft: &Draft, orders: Vec<Orde
     };
     let (stands, goes): (Vec<&Lag>, Vec<&Lag>) =
         tasks.lags.iter().partition(|lag| lag.place.is_some() || !lag.name.is_empty());
+    for (wait, own) in stands.iter().enumerate() {
+        // What is over at once needs nothing to be shorter.
+        if let Some(clock) = own.clock.as_ref().filter(|_| own.least > f64::from(2 * GRID)) {
+            parts[clock.part].waits.push(PlannedWait { wait, step: clock.step.clone() });
+        }
+    }
     let waits = stands.into_iter().enumerate().map(|(id, own)| {
         let (min, max) = lag(own);
         Wait {

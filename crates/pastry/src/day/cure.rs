@@ -3,7 +3,8 @@
 
 use crate::day::document::PlanDocument;
 use crate::day::reasons::span;
-use plan::problem::{COOK, Problem, fewer};
+use crate::day::shorter::called;
+use plan::problem::{COOK, Kind, Problem, fewer};
 use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, replan_within};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -15,6 +16,26 @@ pub struct Cure {
     pub words: String,
     /// What would still be late with it, min.
     pub late_min: i32,
+    /// The wait that would have to be shorter, and how long it may last then, min; none where it is something else.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub shorter: Option<Shorter>,
+}
+
+/// A wait that would have to be shorter.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct Shorter {
+    /// Its number.
+    pub wait: usize,
+    /// How long it may last, min.
+    pub min: i32,
+    /// Whether a clock knows what would do it.
+    pub clocked: bool,
+}
+
+impl Cure {
+    fn of(words: String) -> Cure {
+        Cure { words, late_min: 0, shorter: None }
+    }
 }
 
 /// One more pair of hands for a while.
@@ -60,10 +81,10 @@ pub fn cures(plan: &PlanDocument, event: &Event, found: &Replanned) -> Vec<Cure>
     for minutes in HANDS {
         if still(&one_more(&plan.problem, [event.now, event.now + minutes])) <= Level::Repair {
             let until = days.wall(event.now + minutes).strftime("%H:%M");
-            all.push(Cure {
-                words: format!("One more pair of hands for {} from now, until {until}.", span(minutes)),
-                late_min: 0,
-            });
+            all.push(Cure::of(format!(
+                "One more pair of hands for {} from now, until {until}.",
+                span(minutes)
+            )));
             break;
         }
     }
@@ -103,22 +124,18 @@ pub fn cures(plan: &PlanDocument, event: &Event, found: &Replanned) -> Vec<Cure>
             if still(&shorter(middle)) <= Level::Repair { yes = middle } else { no = middle }
         }
         let what = &plan.problem.steps[wait.from];
-        let name = wait.name.strip_prefix(&format!("{}: ", what.comp)).unwrap_or(&wait.name);
-        all.push(Cure {
-            words: format!(
-                "{} ({}) sooner by {}: {} instead of {}. {} may do it; ask the clock of that formula.",
-                what.comp,
-                name,
-                span(yes),
-                span(wait.min - yes),
-                span(wait.min),
-                match wait.r#use.contains_key("freezer") {
-                    true => "Smaller or thinner pieces, set cold before they go in,",
-                    false => "A shallower vessel, iced water first, or the freezer",
-                }
-            ),
-            late_min: 0,
-        });
+        let name = called(&wait.name, &what.comp);
+        let clocked = plan.parts.iter().any(|part| part.waits.iter().any(|own| own.wait == at));
+        let min = wait.min - yes;
+        let words = format!(
+            "{} ({}) in {} instead of {}: {} sooner.",
+            what.comp,
+            name,
+            span(min),
+            span(wait.min),
+            span(yes)
+        );
+        all.push(Cure { shorter: Some(Shorter { wait: at, min, clocked }), ..Cure::of(words) });
         if all.len() >= 3 {
             break;
         }
@@ -126,8 +143,74 @@ pub fn cures(plan: &PlanDocument, event: &Event, found: &Replanned) -> Vec<Cure>
     if found.level >= Level::Later && found.late_min > 0 {
         let over = replan_within(&plan.problem, &plan.start, event, Level::Overtime, CURE_ROUNDS, &patient);
         if over.level == Level::Overtime {
-            all.push(Cure { words: format!("Up to {} past closing.", span(OVERTIME_MIN)), late_min: 0 });
+            all.push(Cure::of(format!("Up to {} past closing.", span(OVERTIME_MIN))));
         }
     }
+    all.extend(another_day(plan, event));
     all
+}
+
+/// Working on a day the kitchen is shut, or from earlier on: the first such day that saves it, with the hours it takes.
+fn another_day(plan: &PlanDocument, event: &Event) -> Option<Cure> {
+    let problem = &plan.problem;
+    let days = plan.days();
+    let last = problem.orders.iter().map(|own| own.serve).max()?;
+    let usual = problem.windows.iter().map(|[from, to]| to - from).max()?;
+    let opens = problem.windows.iter().map(|[from, _]| from.rem_euclid(1440)).min()?;
+    let shut = (0..problem.days).rev().filter_map(|day| {
+        let from = (1440 * day + opens).max(event.now);
+        let to = (1440 * day + opens + usual).min(problem.horizon);
+        let is_open = problem.windows.iter().any(|[a, b]| *a < to && from < *b);
+        (from < to && from < last && !is_open).then_some([from, to])
+    });
+    let early = problem.windows.iter().rev().filter_map(|[from, _]| {
+        let before = problem.windows.iter().map(|own| own[1]).filter(|end| end <= from).max().unwrap_or(0);
+        let earlier = (from - OVERTIME_MIN).max(before).max(event.now);
+        (earlier < *from && *from < last).then_some([earlier, *from])
+    });
+    let tried: Vec<[i32; 2]> = early.take(2).chain(shut.take(2)).collect();
+    for [from, to] in tried {
+        let open = open_too(problem, [from, to]);
+        let found = replan_within(&open, &plan.start, event, Level::Repair, CURE_ROUNDS, &patient);
+        if found.level > Level::Repair {
+            continue;
+        }
+        let within = (0..problem.steps.len())
+            .filter(|step| problem.steps[*step].kind != Kind::Serve)
+            .filter_map(|step| Some((found.start[step]?, problem.steps[step].dur)))
+            .filter(|(at, lasts)| from < at + lasts && *at < to);
+        let (first, end) = within.fold((to, from), |(first, end), (at, lasts)| {
+            (first.min(at.max(from)), end.max((at + lasts).min(to)))
+        });
+        if first >= end {
+            continue;
+        }
+        let [first, end] = [first, end].map(|minute| days.wall(minute));
+        return Some(Cure::of(format!(
+            "Working on {} from {} to {}.",
+            first.strftime("%A"),
+            first.strftime("%H:%M"),
+            end.strftime("%H:%M")
+        )));
+    }
+    None
+}
+
+/// The kitchen open for a stretch more, with everybody there.
+fn open_too(problem: &Problem, more: [i32; 2]) -> Problem {
+    let mut open = problem.clone();
+    let was: Vec<Vec<[i32; 2]>> = open.cooks.iter().map(|own| own.hours.clone()).collect();
+    open.windows.push(more);
+    open.windows.sort_unstable();
+    open.cooks.iter_mut().for_each(|own| {
+        own.hours.push(more);
+        own.hours.sort_unstable();
+    });
+    let hours: Vec<Vec<[i32; 2]>> = open.cooks.iter().map(|own| own.hours.clone()).collect();
+    let (was, now) = (fewer(&was, open.horizon), fewer(&hours, open.horizon));
+    for own in open.resources.iter_mut().filter(|own| own.id == COOK && !hours.is_empty()) {
+        own.less.retain(|less| !was.contains(less));
+        own.less.extend(&now);
+    }
+    open
 }

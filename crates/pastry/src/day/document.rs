@@ -4,6 +4,7 @@ use crate::day::compile::Compiled;
 use crate::day::gone::{Gone, MOST_GONE};
 use crate::day::hours::Days;
 use crate::day::part::PlannedPart;
+use crate::day::shorter::{MOST_QUICKER, Quicker};
 use crate::fault::{Fault, FaultCode};
 use crate::format;
 use crate::zone::Zone;
@@ -47,6 +48,10 @@ pub struct PlanDocument {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 200)]
     pub gone: Vec<Gone>,
+    /// Waits that were made shorter while it stood.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 200)]
+    pub quicker: Vec<Quicker>,
     /// Batches in it that are made by formulas.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 1500)]
@@ -125,6 +130,7 @@ impl PlanDocument {
             orders,
             room: None,
             gone: Vec::new(),
+            quicker: Vec::new(),
             parts: compiled.parts,
             problem: compiled.problem,
             start,
@@ -213,6 +219,15 @@ impl PlanDocument {
         }
         if self.gone.len() > MOST_GONE {
             say("gone", format!("{} times: write at most {MOST_GONE}", self.gone.len()));
+        }
+        if self.quicker.len() > MOST_QUICKER {
+            say("quicker", format!("{} waits: write at most {MOST_QUICKER}", self.quicker.len()));
+        }
+        let (orders, waits) = (self.orders.len(), self.problem.waits.len());
+        let strange =
+            |part: &PlannedPart| part.order >= orders || part.waits.iter().any(|own| own.wait >= waits);
+        if let Some(at) = self.parts.iter().position(strange) {
+            say(&format!("parts.{at}"), "name an order and waits that are there".to_owned());
         }
         faults.extend(self.gone.iter().enumerate().filter_map(|(at, own)| own.fault(at)));
         let mut say = |field: &str, words: String| {

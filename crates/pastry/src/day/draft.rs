@@ -57,6 +57,15 @@ impl Act {
     }
 }
 
+/// The step of a formula's school that a wait lasts as long as by its clock.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct ByClock {
+    /// Number of its part.
+    pub part: usize,
+    /// Key of the step in its school.
+    pub step: String,
+}
+
 /// What lies between two steps.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Lag {
@@ -74,6 +83,8 @@ pub struct Lag {
     pub place: Option<(String, i32)>,
     /// What its longest is for.
     pub class: LimitClass,
+    /// Where its least is what a clock says.
+    pub clock: Option<ByClock>,
 }
 
 /// Steps and what lies between them.
@@ -102,6 +113,7 @@ impl Draft {
             name: String::new(),
             place: None,
             class,
+            clock: None,
         });
     }
 
@@ -116,7 +128,7 @@ impl Draft {
     ) {
         let most = Some(most.max(least));
         let class = LimitClass::Quality;
-        self.lags.push(Lag { from, to, least, most, name: name.to_owned(), place, class });
+        self.lags.push(Lag { from, to, least, most, name: name.to_owned(), place, class, clock: None });
     }
 
     /// Steps joined to tasks: the longest runs of one component in which nothing waits and no machine runs alone for long. Each

@@ -2,7 +2,7 @@
 
 use crate::assess::FormulaDocument;
 use crate::caution::Caution;
-use crate::day::draft::{Act, Draft, GOES_ON, Lag};
+use crate::day::draft::{Act, ByClock, Draft, GOES_ON, Lag};
 use crate::day::kitchen::{KitchenDocument, Shelves, Skill};
 use crate::fault::Fault;
 use crate::formula::keeping::{RAW_EGG_DAYS, cold_days, keeping};
@@ -35,12 +35,23 @@ pub struct Made {
     pub place: Option<(String, i32)>,
     /// What its longest is for.
     pub class: LimitClass,
-    /// It sets where it is used: least and most, min; none when it does not.
-    pub sets: Option<[f64; 2]>,
+    /// It sets where it is used; none when it does not.
+    pub sets: Option<SetsThere>,
+    /// Whose clock says how long it waits at least, where one does.
+    pub cools: Option<ByClock>,
     /// It may not stand in the room for long.
     pub cold: bool,
     /// It is used as soon as it is made: it sets, or cools past its work.
     pub hurried: bool,
+}
+
+/// How long something sets where it is used.
+#[derive(Debug, Clone, PartialEq)]
+pub struct SetsThere {
+    /// Least and most, min.
+    pub span: [f64; 2],
+    /// Whose clock says so, where one does.
+    pub clock: Option<ByClock>,
 }
 
 impl Default for Made {
@@ -52,6 +63,7 @@ impl Default for Made {
             place: None,
             class: LimitClass::Quality,
             sets: None,
+            cools: None,
             cold: false,
             hurried: false,
         }
@@ -101,40 +113,46 @@ fn age(document: &FormulaDocument) -> (i32, i32) {
     }
 }
 
+/// A formula as so much of it is weighed.
+///
+/// # Errors
+/// Faults of the formula.
+pub fn batch_of(cream: &Cream, to_weigh_g: f64, shelf: &Shelf) -> Result<FormulaDocument, Vec<Fault>> {
+    let own_g: f64 = cream.lines.iter().map(|line| line.mass.grams()).sum();
+    let by = (to_weigh_g / own_g.max(1e-9)).clamp(0.011, 999.0);
+    if (by - 1.0).abs() < 1e-3 {
+        return Ok(cream.document.clone());
+    }
+    let ask = ScaleAsk {
+        document: cream.document.clone(),
+        target: Target::Factor { by },
+        loss_percent: 0.0,
+        whole: Whole::default(),
+        whole_line: None,
+    };
+    Ok(scale(&ask, shelf, &|_| None)?.document)
+}
+
 /// Puts the making of a batch on the draft.
 ///
 /// # Arguments
-/// * `to_weigh_g`: what is weighed for it, g.
+/// * `part`: its number among the parts; `to_weigh_g`: what is weighed for it, g.
 ///
 /// # Errors
 /// Faults of its formula.
 pub fn make(
     draft: &mut Draft,
-    (order, name): (usize, &str),
+    (order, part, name): (usize, usize, &str),
     (cream, to_weigh_g): (&Cream, f64),
     shelf: &Shelf,
     kitchen: &KitchenDocument,
     learned: &[LearnedPlace],
 ) -> Result<Made, Vec<Fault>> {
-    let own_g: f64 = cream.lines.iter().map(|line| line.mass.grams()).sum();
-    let by = (to_weigh_g / own_g.max(1e-9)).clamp(0.011, 999.0);
-    let document = match (by - 1.0).abs() < 1e-3 {
-        true => cream.document.clone(),
-        false => {
-            let ask = ScaleAsk {
-                document: cream.document.clone(),
-                target: Target::Factor { by },
-                loss_percent: 0.0,
-                whole: Whole::default(),
-                whole_line: None,
-            };
-            scale(&ask, shelf, &|_| None)?.document
-        }
-    };
+    let document = batch_of(cream, to_weigh_g, shelf)?;
     let Some(sheet) = chosen(&document, shelf, learned)? else { return Ok(Made::default()) };
     let kg = 1e-3 * to_weigh_g;
     let area_cm2 = 1000.0 * kg / DEEP_CM;
-    let mut made = course(draft, (order, name), &sheet, (kg, area_cm2), kitchen);
+    let mut made = course(draft, (order, part, name), &sheet, (kg, area_cm2), kitchen);
     let raw_egg = sheet.steps.iter().any(|step| step.cautions.contains(&Caution::RawEgg))
         && cream.warnings.iter().any(|own| own.code == crate::rheology::warning::WarningCode::EggRaw);
     let days = match raw_egg {
@@ -170,7 +188,7 @@ pub fn make(
 /// The steps of a sheet, and what lies between them.
 fn course(
     draft: &mut Draft,
-    (order, comp): (usize, &str),
+    (order, part, comp): (usize, usize, &str),
     sheet: &MethodSheet,
     (kg, area_cm2): (f64, f64),
     kitchen: &KitchenDocument,
@@ -227,6 +245,7 @@ fn course(
                     name: at.map_or(String::new(), |own| own.what.trim_end_matches('.').to_owned()),
                     place: at.and_then(|own| place_of(own.place, area_cm2, 10.0 * DEEP_CM, kitchen)),
                     class: class_of(sheet, &way),
+                    clock: one_clock(&way, part),
                 });
             }
         }
@@ -247,10 +266,12 @@ fn course(
     made.last = Some(at);
     let mut key = last.key.as_str();
     let mut most = 0.0;
+    let mut behind: Vec<&MethodStep> = Vec::new();
     while let Some(wait) =
         steps.iter().find(|own| own.kind == Worker::Wait && own.needs.iter().any(|n| n == key))
     {
         made.waits[0] += wait.minutes[0];
+        behind.push(wait);
         let clock = school(&sheet.school)
             .and_then(|own| own.steps.iter().find(|step| step.key == wait.key))
             .and_then(|step| step.clock);
@@ -263,17 +284,18 @@ fn course(
         key = wait.key.as_str();
     }
     made.waits[1] = most;
+    made.cools = one_clock(&behind, part);
     made.place = made.place.filter(|_| key != last.key.as_str());
     made.sets = sheet
         .steps
         .iter()
         .filter(|step| step.at == Moment::Use && step.kind == Worker::Wait)
-        .map(|step| step.minutes)
-        .max_by(|a, b| a[0].total_cmp(&b[0]));
+        .max_by(|a, b| a.minutes[0].total_cmp(&b.minutes[0]))
+        .map(|step| SetsThere { span: step.minutes, clock: one_clock(&[step], part) });
     // What sets where it is used does not wait for that, and what its school says is used within minutes is.
     let used = steps_used(sheet) && key == last.key.as_str();
     let within = last.limit.filter(|_| used).map(|own| (own.minutes.minutes(), own.class));
-    if let Some((most, class)) = within.or(made.sets.map(|_| (GOES_ON, LimitClass::Quality))) {
+    if let Some((most, class)) = within.or(made.sets.as_ref().map(|_| (GOES_ON, LimitClass::Quality))) {
         made.hurried = true;
         (made.waits[1], made.class, made.place) = (made.waits[0] + most, class, None);
     }
@@ -300,6 +322,12 @@ fn before<'a>(steps: &[&'a MethodStep], step: &MethodStep) -> Vec<(&'a MethodSte
         }
     }
     all
+}
+
+/// The one wait of a way that a clock says; none where several stand there, or none does.
+fn one_clock(way: &[&MethodStep], part: usize) -> Option<ByClock> {
+    let [step] = way else { return None };
+    step.by_clock.as_ref().map(|_| ByClock { part, step: step.key.clone() })
 }
 
 /// What the longest of a way is for: safety, where any wait on it is.

@@ -18,4 +18,19 @@ pub struct PlannedPart {
     /// What is weighed for it, g.
     #[schema(minimum = 0, maximum = 10000000)]
     pub weighed_g: f64,
+    /// Waits that last as long as its clock says.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 100)]
+    pub waits: Vec<PlannedWait>,
+}
+
+/// A wait that lasts as long as a clock says.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PlannedWait {
+    /// Its number in the problem.
+    pub wait: usize,
+    /// Key of the step in the school the formula is made by.
+    #[schema(max_length = 60)]
+    pub step: String,
 }

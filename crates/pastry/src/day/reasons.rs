@@ -55,6 +55,28 @@ pub fn of_what(step: &Step) -> String {
     format!("{} ({})", short(step), step.comp)
 }
 
+/// Words of the planner with its days as the days of the week they are: "day 3 10:30" as "Wed 10:30".
+pub fn on_the_wall(words: &str, days: &Days) -> String {
+    let mut said = String::new();
+    let mut parts = words.split("day ");
+    said.push_str(parts.next().unwrap_or_default());
+    for part in parts {
+        let digits = part.chars().take_while(char::is_ascii_digit).count();
+        match part[..digits].parse::<i32>() {
+            Ok(day) if part[digits..].starts_with(' ') => {
+                let date = days.first.saturating_add(jiff::Span::new().days(i64::from(day) - 1));
+                said.push_str(&date.strftime("%a").to_string());
+                said.push_str(&part[digits..]);
+            }
+            _ => {
+                said.push_str("day ");
+                said.push_str(part);
+            }
+        }
+    }
+    said
+}
+
 /// Minutes as a cook says them.
 pub fn span(minutes: i32) -> String {
     match (minutes / 60, minutes % 60) {

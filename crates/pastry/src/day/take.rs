@@ -1,6 +1,7 @@
 //! Can I take this order? An order more is planned into a plan that stands: what it costs, what moves, until when one may say
 //! yes; or what it would take.
 
+use crate::day::again::as_was_said;
 use crate::day::bend::{Shift, as_it_was, event_of, past_closing, shifts};
 use crate::day::cure::patient;
 use crate::day::document::PlanDocument;
@@ -45,11 +46,7 @@ fn bent_again(old: &PlanDocument, plan: &mut PlanDocument) {
             plan.problem.steps[step].dur = old.problem.steps[at].dur;
         }
     }
-    let days = plan.days();
-    plan.gone = old.gone.clone();
-    for gone in &old.gone {
-        gone.take_off(&mut plan.problem, &days);
-    }
+    as_was_said(old, plan);
     for (order, own) in plan.orders.iter_mut().enumerate() {
         if let Some(at) = old.orders.iter().position(|before| before.key == own.key && own.key.is_some()) {
             plan.problem.orders[order].serve = old.problem.orders[at].serve;

@@ -5,6 +5,7 @@ use crate::day::document::PlanDocument;
 use crate::day::hours::Days;
 use crate::day::limits::exceeds;
 use crate::day::reasons::{Reason, Speaker, chain, short, span};
+use crate::day::shorter::called;
 use jiff::civil::DateTime;
 use plan::check::check;
 use plan::cost::{Cost, cost};
@@ -165,6 +166,8 @@ pub struct ViewWait {
     pub of: String,
     /// What it does meanwhile.
     pub name: String,
+    /// The same in a word or two, beside what stands.
+    pub called: String,
     /// Where; none for where it was made.
     pub place: Option<String>,
     /// From and until, min.
@@ -175,6 +178,8 @@ pub struct ViewWait {
     pub not_after: Option<i32>,
     /// Whether its longest is for safety.
     pub safety: bool,
+    /// Whether a clock says how long it lasts, and so what would make it shorter.
+    pub clocked: bool,
 }
 
 /// A letter for the blocks of an order.
@@ -202,7 +207,10 @@ pub fn view(plan: &PlanDocument) -> DayView {
     if !whole {
         let out = steps.iter().filter(|step| step.begins.is_none());
         let names: Vec<String> = out.map(|step| format!("{} ({})", step.short, step.of)).collect();
-        incomplete.push(format!("No time was found for {}.", names.join(", ")));
+        // Where nothing has a time, why says more than a list of everything.
+        if names.len() < steps.len() {
+            incomplete.push(format!("No time was found for {}.", names.join(", ")));
+        }
     }
     let exceeds = if whole { exceeds(plan, &days) } else { Vec::new() };
     let stands = whole && check(problem, &plan.start).is_empty();
@@ -296,11 +304,13 @@ fn waits(plan: &PlanDocument) -> Vec<ViewWait> {
             order: from.order,
             of: from.comp.clone(),
             name: wait.name.clone(),
+            called: called(&wait.name, &from.comp).to_owned(),
             place: wait.r#use.keys().next().cloned(),
             stands: end(wait.from).zip(plan.start[wait.to]).map(|(from, to)| [from, to.max(from)]),
             not_before: end(wait.from).map(|at| at + wait.min),
             not_after: end(wait.from).zip(wait.max).map(|(at, max)| at + max),
             safety: wait.class == Class::Safety,
+            clocked: plan.parts.iter().any(|part| part.waits.iter().any(|own| own.wait == id)),
         }
     })
     .collect()

@@ -48,7 +48,7 @@ fn stands(step: &Step, kg: f64) -> (VesselDocument, StandDocument) {
 }
 
 /// From and to, min, of what a clock was asked; the longest of the table stays where it is longer.
-fn minutes(asked: Clock, told: &ClockAnswer, most: f64) -> Option<[f64; 2]> {
+pub fn minutes(asked: Clock, told: &ClockAnswer, most: f64) -> Option<[f64; 2]> {
     let latest = |when: &When| rounded(when.high.unwrap_or(when.min));
     // What must have set is waited for until it surely has; what cools is looked at from its usual time on.
     let ready = |when: &When| [latest(when), most.max(latest(when))];
@@ -68,6 +68,63 @@ fn minutes(asked: Clock, told: &ClockAnswer, most: f64) -> Option<[f64; 2]> {
     }
 }
 
+/// A wait of a school that hangs on a clock, and what the clock is asked.
+pub struct WaitAsked<'a> {
+    /// Its step.
+    pub step: &'a Step,
+    /// What of it.
+    pub clock: Clock,
+    /// The question.
+    pub document: ClockDocument,
+    /// How warm it goes in, °C from and to.
+    pub now_c: [f64; 2],
+}
+
+/// Those waits of a school that hang on a clock, in its order.
+///
+/// # Arguments
+/// * `keys`: of the steps this batch takes.
+pub fn waits_asked<'a>(
+    school: &'a School,
+    keys: &[&str],
+    start: &StartTemperature,
+    made: &FormulaDocument,
+    ready: &Ready,
+    learned: &[LearnedPlace],
+) -> Vec<WaitAsked<'a>> {
+    let kg = 1e-3 * ready.batch_g();
+    let mut now_c = [start.from_c, start.to_c];
+    let mut all = Vec::new();
+    for key in keys {
+        let Some(step) = school.steps.iter().find(|own| own.key == *key) else { continue };
+        // What is in it alone, butter or cream that is chilled beside, is not the mass.
+        let (Some(clock), true) = (step.clock, step.of.is_empty()) else { continue };
+        // A school that ends colder than this wait says nothing of how warm the mass goes into it.
+        let known = match clock {
+            Clock::Cool { to: CoolTo::Degrees(to_c), .. } => now_c[0] > to_c + 1.0,
+            _ => true,
+        };
+        if step.kind == Worker::Wait && known {
+            let (vessel, place) = stands(step, kg);
+            let mut document = ClockDocument::of(made.clone(), vessel, place);
+            (document.brief, document.learned) = (true, learned.to_vec());
+            if let Clock::Cool { to: CoolTo::Degrees(to_c), .. } = clock {
+                document.to_c = Some(to_c);
+                document.point = Some(crate::heat::case::BodyPoint::Hottest);
+            }
+            all.push(WaitAsked { step, clock, document, now_c });
+        }
+        if let Clock::Cool { to, .. } = clock {
+            let to_c = match to {
+                CoolTo::Degrees(to_c) => to_c,
+                CoolTo::Job(_) => made.work.temperature_c.celsius(),
+            };
+            now_c = now_c.map(|t| t.min(to_c));
+        }
+    }
+    all
+}
+
 /// Writes the minutes of those waits that hang on a clock, with what they were worked out for.
 pub fn by_clock(
     school: &School,
@@ -77,48 +134,24 @@ pub fn by_clock(
     (ready, assessment): (&Ready, &Assessment),
     learned: &[LearnedPlace],
 ) {
-    let kg = 1e-3 * ready.batch_g();
     let Some(start) = start else { return };
-    let mut now_c = [start.from_c, start.to_c];
-    for told in steps {
-        let Some(step) = school.steps.iter().find(|own| own.key == told.key && told.part.is_none()) else {
-            continue;
-        };
-        // What is in it alone, butter or cream that is chilled beside, is not the mass.
-        let (Some(asked), true) = (step.clock, step.of.is_empty()) else { continue };
-        // A school that ends colder than this wait says nothing of how warm the mass goes into it.
-        let known = match asked {
-            Clock::Cool { to: CoolTo::Degrees(to_c), .. } => now_c[0] > to_c + 1.0,
-            _ => true,
-        };
-        if step.kind == Worker::Wait && known {
-            let (vessel, place) = stands(step, kg);
-            let mut document = ClockDocument::of(made.clone(), vessel, place);
-            (document.brief, document.learned) = (true, learned.to_vec());
-            if let Clock::Cool { to: CoolTo::Degrees(to_c), .. } = asked {
-                document.to_c = Some(to_c);
-                document.point = Some(crate::heat::case::BodyPoint::Hottest);
-            }
-            let most = told.minutes[1];
-            if let Ok(answer) = clock_of(&document, (ready, assessment), Some(now_c), Looks::AtUsual)
-                && let Some(minutes) = minutes(asked, &answer, most)
-            {
-                let room_c = made.work.room_temperature_c.celsius();
-                let room = match place.place {
-                    Surroundings::Bench => format!(" at {} °C", degrees(room_c)),
-                    _ => String::new(),
-                };
-                told.minutes = minutes;
-                told.time = span_min(minutes);
-                told.by_clock = Some(format!("{}, {}{room}", answer.vessel.words, answer.places));
-            }
-        }
-        if let Clock::Cool { to, .. } = asked {
-            let to_c = match to {
-                CoolTo::Degrees(to_c) => to_c,
-                CoolTo::Job(_) => made.work.temperature_c.celsius(),
+    let own: Vec<&str> =
+        steps.iter().filter(|told| told.part.is_none()).map(|told| told.key.as_str()).collect();
+    let asked = waits_asked(school, &own, start, made, ready, learned);
+    for told in steps.iter_mut().filter(|told| told.part.is_none()) {
+        let Some(own) = asked.iter().find(|own| own.step.key == told.key) else { continue };
+        let most = told.minutes[1];
+        if let Ok(answer) = clock_of(&own.document, (ready, assessment), Some(own.now_c), Looks::AtUsual)
+            && let Some(minutes) = minutes(own.clock, &answer, most)
+        {
+            let room_c = made.work.room_temperature_c.celsius();
+            let room = match own.document.places[0].place {
+                Surroundings::Bench => format!(" at {} °C", degrees(room_c)),
+                _ => String::new(),
             };
-            now_c = now_c.map(|t| t.min(to_c));
+            told.minutes = minutes;
+            told.time = span_min(minutes);
+            told.by_clock = Some(format!("{}, {}{room}", answer.vessel.words, answer.places));
         }
     }
 }

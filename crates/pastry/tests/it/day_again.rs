@@ -159,6 +159,7 @@ fn who_is_away_is_away_in_the_next_plan_too() {
         now: from - SignedDuration::from_hours(3),
         not_begun: Vec::new(),
         happened,
+        also: Vec::new(),
     };
     let bent = bend(&ask(old, Happened::Away { cook: 1, from, to })).plan.unwrap();
     let name = old.problem.cooks[1].name.clone();

@@ -98,6 +98,7 @@ fn late(step: usize, min: i32, after: i32) -> Bent {
         now,
         not_begun: Vec::new(),
         happened: Happened::Late { step, min },
+        also: Vec::new(),
     };
     assert!(ask.faults().is_empty());
     bend(&ask)
@@ -147,6 +148,8 @@ fn a_cook_gone_a_machine_out_and_a_step_put_elsewhere_are_planned_for() {
             now: days.wall(now),
             not_begun: Vec::new(),
             happened,
+
+            also: Vec::new(),
         };
         assert_eq!(ask.faults(), []);
         bend(&ask)
@@ -196,6 +199,7 @@ fn what_failed_is_made_again_from_its_beginning_but_a_cake_is_not_taken_apart() 
         now: plan.days().wall(now),
         not_begun: Vec::new(),
         happened: Happened::Failed { step: soak.step },
+        also: Vec::new(),
     };
     let bent = bend(&ask);
     assert!(bent.plan.unwrap().start[soak.step].unwrap() >= now, "{}", bent.sentence);

@@ -19,6 +19,7 @@ mod composition;
 mod day;
 mod day_again;
 mod day_made_up;
+mod day_quicker;
 mod day_view;
 mod drips;
 mod films;

@@ -148,7 +148,7 @@ fn what_was_done_against_the_rules_is_done() {
     assert!(told.level <= Level::Repair, "{told:?}");
     let mut stands = vec![None; start.len()];
     begun.iter().for_each(|[step, at]| stands[*step as usize] = Some(*at));
-    let answer = plan_on(&problem, &Given { now, stands }, Budget::default(), &|_| true);
+    let answer = plan_on(&problem, &Given { now, stands, lenient: false }, Budget::default(), &|_| true);
     assert!(answer.is_whole() && !answer.impossible, "{answer:?}");
     for own in [&told.start, &answer.start] {
         assert_eq!((own[0], own[1], own[5]), (Some(1090), Some(1150), Some(1120)));
@@ -160,7 +160,8 @@ fn what_was_done_against_the_rules_is_done() {
         assert!(broken.iter().all(|own| past(&own.words) && !own.words.contains("fill")), "{broken:?}");
     }
     // What nobody begun can save: baked an hour before it is boxed, and it must stand for an hour.
-    let late = Given { now: 2370, stands: vec![Some(540), Some(560), None, None, None, Some(600)] };
+    let stands = vec![Some(540), Some(560), None, None, None, Some(600)];
+    let late = Given { now: 2370, stands, lenient: false };
     let answer = plan_on(&problem, &late, Budget::default(), &|_| true);
     assert!(answer.impossible && !answer.because.is_empty(), "{answer:?}");
 }
@@ -173,7 +174,7 @@ fn the_rest_of_a_day_is_planned_again() {
         let start = minutes(&reference()["instances"][id]["start"]);
         let stands: Vec<Option<i32>> = start.iter().map(|at| at.filter(|at| *at < now)).collect();
         assert!(stands.iter().any(Option::is_some), "{id}: nothing is begun by {now}");
-        let given = Given { now, stands: stands.clone() };
+        let given = Given { now, stands: stands.clone(), lenient: false };
         let budget = Budget { rounds: 4_000, ..Budget::default() };
         let answer = plan_on(&problem, &given, budget, &|_| true);
         assert_eq!(check(&problem, &answer.start), [], "{id}");
@@ -185,4 +186,25 @@ fn the_rest_of_a_day_is_planned_again() {
         }
         assert_eq!(answer, plan_on(&problem, &given, budget, &|_| true), "{id}: twice the same");
     }
+}
+
+/// Mixed, and no oven for the next hour: the mix waits longer than is good for it, which is said; what is for safety does not.
+#[test]
+fn what_is_begun_waits_longer_rather_than_not_at_all() {
+    let mut problem = small();
+    problem.resources[1].less.push([560, 700, 0]);
+    let given = Given { now: 560, stands: vec![Some(540), None, None, None, None, None], lenient: false };
+    let answer = plan_on(&problem, &given, Budget::default(), &|_| true);
+    assert!(answer.is_whole(), "{:?}", answer.because);
+    assert!(answer.because[0].contains("longer than is good"), "{:?}", answer.because);
+    let broken = check(&problem, &answer.start);
+    assert!(
+        broken
+            .iter()
+            .all(|own| own.rule == plan::check::Rule::ShortEnough && own.words.contains("mix to bake"))
+    );
+    assert_eq!(broken.len(), 1, "{broken:?}");
+    problem.links[0].class = Class::Safety;
+    let answer = plan_on(&problem, &given, Budget::default(), &|_| true);
+    assert!(answer.impossible || !answer.is_whole(), "{answer:?}");
 }

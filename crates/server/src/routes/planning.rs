@@ -11,6 +11,7 @@ use axum::response::sse::{Event, KeepAlive, Sse};
 use axum::response::{IntoResponse, Response};
 use jiff::civil::DateTime;
 use pastry::day::odds::{OddsAnswer, OddsAsk, odds};
+use pastry::day::quicker::{QuickerAnswer, order_of, quicker_ways};
 use pastry::day::sheet::{RunSheet, run_sheets};
 use pastry::day::{
     BendAsk, Bent, DayView, KitchenDocument, PlanDocument, Report, Taken, bend, eaten_before, take, view,
@@ -89,6 +90,20 @@ pub struct TakeAsk {
     pub document: Option<OrderDocument>,
 }
 
+/// What would make a wait of a plan shorter.
+#[derive(Debug, Clone, PartialEq, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct QuickerAsk {
+    /// The plan.
+    pub plan: PlanDocument,
+    /// Number of the wait.
+    pub wait: usize,
+    /// It need not be shorter than this, min: of more gelatin the least that is enough is told.
+    #[serde(default)]
+    #[schema(minimum = 0, maximum = 44640)]
+    pub enough_min: Option<i32>,
+}
+
 /// Routes of this noun.
 pub fn routes() -> OpenApiRouter<AppState> {
     OpenApiRouter::new()
@@ -97,6 +112,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
         .routes(routes!(bend_plan))
         .routes(routes!(take_order))
         .routes(routes!(odds_of_plan))
+        .routes(routes!(quicker_wait))
         .routes(routes!(sheets_of_plan))
 }
 
@@ -300,6 +316,42 @@ async fn sheets_of_plan(
         return Err(ApiError::Faults(faults));
     }
     state.work_out(move || Ok(run_sheets(&plan, &view(&plan)))).await.map(Json)
+}
+
+/// What would make a wait shorter that hangs on a clock: another vessel, a colder place, more gelatin. Keeps nothing.
+#[utoipa::path(
+    post, path = "/plan/quicker", tag = "plans", operation_id = "quicker_wait", request_body = QuickerAsk,
+    responses((status = 200, body = QuickerAnswer, description = "What would, the shortest first"))
+)]
+async fn quicker_wait(
+    State(state): State<AppState>,
+    Body(ask): Body<QuickerAsk>,
+) -> Result<Json<QuickerAnswer>, ApiError> {
+    let mut faults = ask.plan.faults();
+    faults.iter_mut().for_each(|fault| fault.field = format!("plan.{}", fault.field));
+    let Some(order) = order_of(&ask.plan, ask.wait).filter(|_| faults.is_empty()) else {
+        if faults.is_empty() {
+            let words = format!("there is no wait {} in this plan", ask.wait);
+            faults.push(Fault::new("wait", FaultCode::OutOfRange, words));
+        }
+        return Err(ApiError::Faults(faults));
+    };
+    let planned = &ask.plan.orders[order];
+    let Some(key) = &planned.key else {
+        let words = format!("{} is not kept here: save that order first", planned.name);
+        let field = format!("plan.orders.{order}.key");
+        return Err(ApiError::Faults(vec![Fault::new(field, FaultCode::OutOfRange, words)]));
+    };
+    let order = Wanted::from(state.store.read::<OrderDocument>(key, planned.revision).await?);
+    let gathered =
+        Gathered::of(&state, vec![order], None, Some(ask.plan.zone.clone()), ask.plan.from).await?;
+    state
+        .work_out(move || {
+            let asked = gathered.quicker_asked();
+            quicker_ways(&ask.plan, ask.wait, ask.enough_min, &asked)
+        })
+        .await
+        .map(Json)
 }
 
 /// How likely a plan is to hold, over a thousand days. Keeps nothing.

@@ -82,9 +82,10 @@ export function Choose({
       )}
       {underway > 0 && (
         <p className="mt-3">
-          The day is under way: {underway === 1 ? 'one step is' : `${underway} steps are`} begun or done and
-          stay as they are; everything else is planned from now. What is done and not ticked off yet, tick off
-          first.
+          {underway === 1
+            ? 'The day is under way: one step is begun or done and stays as it is;'
+            : `The day is under way: ${underway} steps are begun or done and stay as they are;`}{' '}
+          everything else is planned from now. What is done and not ticked off yet, tick off first.
         </p>
       )}
       {usual && (

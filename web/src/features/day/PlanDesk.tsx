@@ -4,10 +4,10 @@ import { faultWords } from '../../api/ask'
 import { ProblemError } from '../../api/client'
 import type {
   DayView,
-  Happened,
   KeptReport,
   OrderSummary,
   PlanDocument,
+  Quicker,
   Report,
   ViewStep,
 } from '../../api/client'
@@ -26,6 +26,7 @@ import { PrintSheet } from './PrintSheet'
 import { offerOfBent, offerOfTaken, Proposal } from './Proposal'
 import type { Offer } from './Proposal'
 import { bend, keepPlan, PLAN, report, take, THE_PLAN, useSheets } from './queries'
+import type { Happening } from './queries'
 import { Strip } from './Strip'
 import { TakeSheet } from './TakeSheet'
 import { Tape } from './Tape'
@@ -95,12 +96,21 @@ export function PlanDesk(props: PlanDeskProps) {
       setBusy(null)
     }
   }
-  const ask = (happened: Happened, notBegun: number[] = []) =>
+  const ask = (happening: Happening) =>
     attempt('asking', async () => {
-      const bent = await bend(plan, events, wall.local(Math.max(0, now)), happened, notBegun)
+      const bent = await bend(plan, events, wall.local(Math.max(0, now)), happening)
       setSheet(null)
-      setOwn(offerOfBent(bent))
+      setOwn({ ...offerOfBent(bent), happening })
     })
+  // On top of what happened, or alone.
+  const shorten = (quicker: Quicker) => {
+    const before = own?.happening
+    void ask(
+      before
+        ? { ...before, also: [...(before.also ?? []), quicker] }
+        : { happened: { what: 'quicker', quicker } },
+    )
+  }
   const say = (step: ViewStep, word: Report['said']) =>
     attempt('saying', async () => {
       const who = cook ?? step.cook
@@ -188,7 +198,7 @@ export function PlanDesk(props: PlanDeskProps) {
         </div>
       </div>
       {wrong && (
-        <p role="alert" className="text-hot">
+        <p role="alert" className="sticky top-0 z-10 border-[3px] border-hot bg-enamel px-3 py-1.5 text-hot">
           {wrong}
         </p>
       )}
@@ -205,6 +215,8 @@ export function PlanDesk(props: PlanDeskProps) {
       {offer && (
         <Proposal
           offer={offer}
+          plan={plan}
+          onQuicker={own?.happening ? shorten : null}
           over={revision > 0}
           keeping={busy === 'keeping'}
           onUse={() => void use()}
@@ -285,7 +297,7 @@ export function PlanDesk(props: PlanDeskProps) {
           selected={selected}
           onSelect={setSelected}
           stage={stage}
-          onDrag={standing ? (step, to) => void ask({ what: 'moved', step, to }) : null}
+          onDrag={standing ? (step, to) => void ask({ happened: { what: 'moved', step, to } }) : null}
           moved={moved}
         />
       )}
@@ -320,10 +332,13 @@ export function PlanDesk(props: PlanDeskProps) {
             onSelect={setSelected}
             onMove={
               standing && stage(chosen) === 'to_come'
-                ? (to) => void ask({ what: 'moved', step: chosen.step, to })
+                ? (to) => void ask({ happened: { what: 'moved', step: chosen.step, to } })
                 : null
             }
             onPin={standing ? (pinned) => void pin(chosen.step, pinned) : null}
+            plan={plan}
+            onQuicker={standing ? shorten : null}
+            asking={busy === 'asking'}
           />
         ) : (
           <div />
@@ -342,7 +357,7 @@ export function PlanDesk(props: PlanDeskProps) {
           step={selected}
           asking={busy === 'asking'}
           wrong={wrong}
-          onAsk={(happened, notBegun) => void ask(happened, notBegun)}
+          onAsk={(happened, notBegun) => void ask({ happened, notBegun })}
           onClose={() => setSheet(null)}
         />
       )}

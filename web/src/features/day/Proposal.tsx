@@ -1,5 +1,8 @@
-import type { Bent, DayView, PlanDocument, PlanReply, Taken } from '../../api/client'
+import { useEffect, useRef } from 'react'
+import type { Bent, Cure, DayView, PlanDocument, PlanReply, Quicker, Taken } from '../../api/client'
 import { Button } from '../../ui/Button'
+import { QuickerWays } from './Quicker'
+import type { Happening } from './queries'
 
 /** A plan that is shown and not used yet. */
 export interface Offer {
@@ -9,11 +12,13 @@ export interface Offer {
   view: DayView | null
   /** What moves, in words and by step. */
   moved: { step: number; words: string }[]
-  cures: string[]
+  cures: Cure[]
   /** Nothing goes past a limit. */
   good: boolean
   /** The button that uses it. */
   use: string
+  /** What it answers, where something happened. */
+  happening?: Happening
 }
 
 export function offerOfBent(bent: Bent): Offer {
@@ -22,7 +27,7 @@ export function offerOfBent(bent: Bent): Offer {
     plan: bent.plan ?? null,
     view: bent.view ?? null,
     moved: bent.moved,
-    cures: bent.cures.map((cure) => cure.words),
+    cures: bent.cures,
     good: bent.level === 'push' || bent.level === 'repair',
     use:
       bent.moved.length === 0
@@ -44,12 +49,14 @@ export function offerOfTaken(taken: Taken): Offer {
 }
 
 export function offerOfReply(reply: PlanReply): Offer {
-  const because = reply.because.join(' ')
+  // The rest stands above, as what is not in it.
+  const because = reply.because[0] ?? ''
+  const whole = reply.plan.start.every((begins) => begins !== null)
   return {
     sentence: [reply.view.sentence, because, reply.stopped ? 'Stopped: the best so far.' : '']
       .filter((words) => words !== '')
       .join(' '),
-    plan: reply.view.stands ? reply.plan : null,
+    plan: whole ? reply.plan : null,
     view: reply.view,
     moved: [],
     cures: [],
@@ -60,6 +67,10 @@ export function offerOfReply(reply: PlanReply): Offer {
 
 interface ProposalProps {
   offer: Offer
+  /** The plan that stands. */
+  plan: PlanDocument
+  /** The same that happened, with a wait made shorter besides. */
+  onQuicker: ((quicker: Quicker) => void) | null
   /** Whether another plan stands meanwhile. */
   over: boolean
   keeping: boolean
@@ -68,10 +79,17 @@ interface ProposalProps {
 }
 
 /** What would move, before anything does. */
-export function Proposal({ offer, over, keeping, onUse, onLeave }: ProposalProps) {
+export function Proposal({ offer, plan, onQuicker, over, keeping, onUse, onLeave }: ProposalProps) {
   const exceeds = offer.view?.exceeds ?? []
+  const box = useRef<HTMLElement>(null)
+  // Asked from further down, it is above what the eye is on.
+  useEffect(() => {
+    // A newer browser answers with a promise: that is no way to clean up.
+    void box.current?.scrollIntoView({ block: 'nearest' })
+  }, [offer])
   return (
     <section
+      ref={box}
       aria-label="A plan that is not used yet"
       className={`rounded-tray border-[3px] px-4 py-3 ${offer.good ? 'border-rim' : 'border-hot'}`}
     >
@@ -98,9 +116,19 @@ export function Proposal({ offer, over, keeping, onUse, onLeave }: ProposalProps
       {offer.cures.length > 0 && (
         <div className="mt-2">
           <b>What would save it:</b>
-          <ul className="list-disc pl-5">
-            {offer.cures.map((words) => (
-              <li key={words}>{words}</li>
+          <ul>
+            {offer.cures.map((cure) => (
+              <li key={cure.words} className="mt-1 border-t border-line py-1">
+                {cure.words}
+                {cure.shorter?.clocked && (
+                  <QuickerWays
+                    plan={plan}
+                    wait={cure.shorter.wait}
+                    enough={cure.shorter.min}
+                    onUse={onQuicker}
+                  />
+                )}
+              </li>
             ))}
           </ul>
         </div>

@@ -1,9 +1,10 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { DayView, ViewStep } from '../../api/client'
+import type { DayView, PlanDocument, Quicker, ViewStep } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { TextField } from '../../ui/TextField'
 import { Tick } from '../../ui/Tick'
+import { QuickerWays } from './Quicker'
 import { span } from './time'
 import type { Wall } from './time'
 
@@ -17,10 +18,18 @@ interface WhyProps {
   /** Puts it to another minute; none where it may not be. */
   onMove: ((to: number) => void) | null
   onPin: ((pinned: boolean) => void) | null
+  /** The plan that is shown. */
+  plan: PlanDocument
+  /** Shows the plan with a wait made shorter; none while another is shown. */
+  onQuicker: ((quicker: Quicker) => void) | null
+  asking: boolean
 }
 
 /** Why a step stands where it stands: what comes before, what comes after, and how much room there is. */
-export function Why({ view, wall, step, formula, onSelect, onMove, onPin }: WhyProps) {
+export function Why(props: WhyProps) {
+  const { view, wall, step, formula, onSelect, onMove, onPin, plan, onQuicker, asking } = props
+  const [sooner, setSooner] = useState<number | null>(null)
+  const waits = view.waits.filter((wait) => wait.to === step.step && wait.clocked)
   const begins = step.begins ?? 0
   const [from, to] = [step.anywhere?.[0] ?? begins, step.anywhere?.[1] ?? begins]
   const [at, setAt] = useState(wall.time(begins))
@@ -64,12 +73,28 @@ export function Why({ view, wall, step, formula, onSelect, onMove, onPin }: WhyP
           </ol>
         </details>
       )}
+      {waits.map((wait) => (
+        <div key={wait.wait} className="mt-1">
+          {sooner === wait.wait ? (
+            <>
+              <b className="block pt-1 text-note">
+                What would make “{wait.of}, {wait.called}” shorter
+              </b>
+              <QuickerWays plan={plan} wait={wait.wait} onUse={onQuicker} />
+            </>
+          ) : (
+            <Button look="quiet" className="px-2" onClick={() => setSooner(wait.wait)}>
+              What would make “{wait.of}, {wait.called}” shorter?
+            </Button>
+          )}
+        </div>
+      ))}
       {formula && (
         <Link
           className="mt-1 inline-flex min-h-9 items-center font-[640] text-rim underline pointer-coarse:min-h-11"
           to={`/bench/${formula}`}
         >
-          {step.of} on the Bench: what would be sooner, by its clock
+          {step.of} on the Bench
         </Link>
       )}
       <ul className="mt-2 text-note">
@@ -88,8 +113,8 @@ export function Why({ view, wall, step, formula, onSelect, onMove, onPin }: WhyP
           {onMove && (
             <>
               <TextField label="Begin at" value={at} onChange={setAt} className="w-24" inputMode="numeric" />
-              <Button type="submit" disabled={wanted === null || wanted === begins}>
-                See what gives
+              <Button type="submit" disabled={wanted === null || wanted === begins || asking}>
+                {asking ? 'Looking' : 'See what gives'}
               </Button>
             </>
           )}

@@ -8,6 +8,7 @@ import type {
   PlanDocument,
   PlanProgress,
   PlanReply,
+  Quicker,
   Report,
 } from '../../api/client'
 import { planStream } from '../../api/stream'
@@ -46,15 +47,17 @@ export function report(own: Report) {
   )
 }
 
+/** What happened, steps that were to begin and did not, waits that are made shorter besides. */
+export interface Happening {
+  happened: Happened
+  notBegun?: number[]
+  also?: Quicker[]
+}
+
 /** Bends a plan to what happened. */
-export function bend(
-  plan: PlanDocument,
-  reports: Report[],
-  now: string,
-  happened: Happened,
-  notBegun: number[],
-) {
-  const body = { plan, reports, now, happened, not_begun: notBegun }
+export function bend(plan: PlanDocument, reports: Report[], now: string, happening: Happening) {
+  const { happened, notBegun = [], also = [] } = happening
+  const body = { plan, reports, now, happened, not_begun: notBegun, also }
   return answer(api.POST('/api/plan/bend', { body }))
 }
 
@@ -66,6 +69,12 @@ export function take(plan: PlanDocument, reports: Report[], now: string, order: 
 /** How likely a plan is to hold. */
 export function useOdds(plan: PlanDocument, on: boolean) {
   return useQuestion(asking('post', '/api/plan/odds', { body: { plan } }), on)
+}
+
+/** What would make a wait shorter. */
+export function useQuicker(plan: PlanDocument, wait: number, enough?: number) {
+  const body = { plan, wait, ...(enough === undefined ? {} : { enough_min: enough }) }
+  return useQuestion(asking('post', '/api/plan/quicker', { body }))
 }
 
 /** Run sheets, to be there when somebody prints. */
