@@ -12,12 +12,13 @@
 //! 5. [`push`], [`search`]: the planner; [`answer`]: a problem's plan
 //! 6. [`check`]: whether a plan keeps every rule; it shares nothing with the planner
 //! 7. [`why`]: why a step stands where it stands, and how far it can move
-//! 8. [`replan`]: when the day is not as planned
+//! 8. [`event`], [`replan`]: when the day is not as planned
 //! 9. [`odds`]: how likely it is to hold
 
 pub mod answer;
 pub mod check;
 pub mod cost;
+pub mod event;
 pub mod graph;
 pub mod hand_out;
 mod insert;

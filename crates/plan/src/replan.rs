@@ -3,14 +3,16 @@
 //! Level by level: push what is in the way; repair, so that little moves; work past closing time; with consent, quality limits half
 //! as long again, or a later serving. A safety limit is never stretched.
 
+use crate::answer::no_plan;
 use crate::cost::cost;
+pub use crate::event::{Event, Late, Less, after, event_faults};
 use crate::insert::Blocks;
 use crate::net::{Given, Net, OUT};
 use crate::problem::{COOK, Class, Kind, Problem, fewer};
 use crate::push::settle;
 use crate::search::{Watch, mend};
 use crate::state::State;
-use serde::{Deserialize, Serialize};
+use serde::Serialize;
 use utoipa::ToSchema;
 
 /// Points for each slot a step moves, and for one that changes its day (assumed).
@@ -21,53 +23,6 @@ pub const ROUNDS: u32 = 4_000;
 pub const OVERTIME_MIN: i32 = 120;
 /// Latest serving that is looked for, min after its time.
 const MOST_LATE_MIN: i32 = 360;
-
-/// What happened.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-#[schema(as = PlanEvent)]
-pub struct Event {
-    /// Now, min. Nothing that has not begun begins before it.
-    pub now: i32,
-    /// Steps that last longer.
-    #[serde(default)]
-    pub late: Vec<Late>,
-    /// There is less of something for a while: a machine out of use, a cook gone.
-    #[serde(default)]
-    pub less: Vec<Less>,
-    /// Steps that were begun, whenever it was planned: number and minute.
-    #[serde(default)]
-    pub begun: Vec<[i32; 2]>,
-    /// Steps that must stay where they are.
-    #[serde(default)]
-    pub pinned: Vec<usize>,
-}
-
-/// A step that lasts longer.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-#[schema(as = PlanLate)]
-pub struct Late {
-    /// Its number.
-    pub step: usize,
-    /// Minutes longer.
-    pub min: i32,
-}
-
-/// Less of something for a while.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-#[schema(as = PlanLess)]
-pub struct Less {
-    /// The resource.
-    pub resource: String,
-    /// From, min.
-    pub from: i32,
-    /// To, min.
-    pub to: i32,
-    /// How much is left of it.
-    pub cap: i32,
-}
 
 /// What it took to have a plan again.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
@@ -120,64 +75,6 @@ pub struct Replanned {
     pub late: Vec<i32>,
 }
 
-/// What makes it no event of a problem, in words with its place.
-pub fn event_faults(problem: &Problem, event: &Event) -> Vec<(String, String)> {
-    let mut faults = Vec::new();
-    let is_step = |step: usize| step < problem.steps.len();
-    if event.now < 0 || event.now > problem.horizon {
-        faults.push(("now".to_owned(), format!("{} is outside the days planned", event.now)));
-    }
-    for (at, late) in event.late.iter().enumerate() {
-        if !is_step(late.step) {
-            faults.push((format!("late.{at}.step"), format!("there is no step {}", late.step)));
-        } else if late.min < 1 - problem.steps[late.step].dur || late.min > 1440 {
-            faults.push((format!("late.{at}.min"), format!("{} min longer: write up to 1440", late.min)));
-        }
-    }
-    for (at, less) in event.less.iter().enumerate() {
-        if problem.resources.iter().all(|own| own.id != less.resource) {
-            faults.push((
-                format!("less.{at}.resource"),
-                format!("there is no {} among the resources", less.resource),
-            ));
-        }
-        if less.from >= less.to || less.cap < 0 {
-            faults.push((
-                format!("less.{at}"),
-                format!("from {} to {} is no stretch of time", less.from, less.to),
-            ));
-        }
-    }
-    for (at, [step, minute]) in event.begun.iter().enumerate() {
-        if !usize::try_from(*step).is_ok_and(is_step) || *minute < 0 || *minute > event.now {
-            faults.push((
-                format!("begun.{at}"),
-                "name a step that is there and a minute before now".to_owned(),
-            ));
-        }
-    }
-    for (at, step) in event.pinned.iter().enumerate() {
-        if !is_step(*step) {
-            faults.push((format!("pinned.{at}"), format!("there is no step {step}")));
-        }
-    }
-    faults
-}
-
-/// The problem as it is after an event: steps longer, less of something.
-pub fn after(problem: &Problem, event: &Event) -> Problem {
-    let mut after = problem.clone();
-    for late in &event.late {
-        after.steps[late.step].dur = (after.steps[late.step].dur + late.min).max(1);
-    }
-    for less in &event.less {
-        for own in after.resources.iter_mut().filter(|own| own.id == less.resource) {
-            own.less.push([less.from, less.to, less.cap]);
-        }
-    }
-    after
-}
-
 /// A plan again, from the one that stood.
 ///
 /// # Arguments
@@ -202,20 +99,7 @@ pub fn replan_within(
     watch: Watch,
 ) -> Replanned {
     let after = after(problem, event);
-    let mut was: Vec<Option<i32>> = start.to_vec();
-    was.resize(after.steps.len(), None);
-    for [step, minute] in &event.begun {
-        was[*step as usize] = Some(*minute);
-    }
-    let frozen: Vec<bool> = (0..was.len())
-        .map(|step| {
-            let begun = was[step].is_some_and(|at| at < event.now)
-                || event.begun.iter().any(|[own, _]| *own as usize == step);
-            begun
-                || event.pinned.contains(&step)
-                || (was[step].is_some() && event.late.iter().any(|late| late.step == step))
-        })
-        .collect();
+    let (was, frozen) = as_it_stands(&after, start, event);
     let again = |problem: &Problem, level: Level| {
         // What is asked for least is looked for least long; where it is looked for again and again, shorter still.
         let rounds = match level {
@@ -298,6 +182,32 @@ pub fn replan_within(
         late_min: 0,
         late: vec![0; after.orders.len()],
     }
+}
+
+/// Where each step was to begin, and whether it stays there.
+fn as_it_stands(after: &Problem, start: &[Option<i32>], event: &Event) -> (Vec<Option<i32>>, Vec<bool>) {
+    let mut was: Vec<Option<i32>> = start.to_vec();
+    was.resize(after.steps.len(), None);
+    for [step, minute] in &event.begun {
+        was[*step as usize] = Some(*minute);
+    }
+    let frozen = (0..was.len()).map(|step| {
+        let begun = was[step].is_some_and(|at| at < event.now)
+            || event.begun.iter().any(|[own, _]| *own as usize == step);
+        begun
+            || event.pinned.contains(&step)
+            || (was[step].is_some() && event.late.iter().any(|late| late.step == step))
+    });
+    let frozen = frozen.collect();
+    (was, frozen)
+}
+
+/// Why there is no plan after an event, where lags and opening hours alone prove it.
+pub fn no_plan_after(problem: &Problem, start: &[Option<i32>], event: &Event) -> Option<Vec<String>> {
+    let after = after(problem, event);
+    let (was, frozen) = as_it_stands(&after, start, event);
+    let task = Task { problem: &after, was: &was, frozen: &frozen, now: event.now, rounds: 0 };
+    no_plan(&after, &task.net())
 }
 
 /// The kitchen open longer.

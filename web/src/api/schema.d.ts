@@ -1435,6 +1435,8 @@ export interface components {
         };
         /** @description A plan that was bent; nothing moves until it is taken. */
         Bent: {
+            /** @description Why there is none, where that can be proved. */
+            because: string[];
             /** @description What would save it otherwise. */
             cures: components["schemas"]["Cure"][];
             /** @description What it took. */

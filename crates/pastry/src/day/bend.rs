@@ -6,12 +6,12 @@ use crate::day::cure::{Cure, cures, patient};
 use crate::day::document::PlanDocument;
 use crate::day::gone::{Gone, GoneWhat, MOST_GONE};
 use crate::day::happened::{BendAsk, Happened};
-use crate::day::reasons::{Speaker, of_what, span};
+use crate::day::reasons::{Speaker, of_what, on_the_wall, span};
 use crate::day::report::{Progress, progress};
 use crate::day::shorter::Quicker;
 use crate::day::view::{DayView, view};
 use plan::problem::{Kind, Problem};
-use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, replan};
+use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, no_plan_after, replan};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -35,6 +35,8 @@ pub struct Bent {
     pub level: Level,
     /// In a sentence.
     pub sentence: String,
+    /// Why there is none, where that can be proved.
+    pub because: Vec<String>,
     /// What moves, in the order of the new times.
     pub moved: Vec<Shift>,
     /// The plan as it would be; none when there is none.
@@ -173,9 +175,16 @@ fn told(
     cures: Vec<Cure>,
 ) -> Bent {
     if found.level == Level::Nothing {
+        let days = plan.days();
+        let because = no_plan_after(&plan.problem, &plan.start, event).unwrap_or_default();
+        let sentence = match because.is_empty() {
+            true => "I found no plan that saves every order from here. Nothing was moved.",
+            false => "No plan can have that. Nothing was moved.",
+        };
         return Bent {
             level: found.level,
-            sentence: "I found no plan that saves every order from here. Nothing was moved.".to_owned(),
+            sentence: sentence.to_owned(),
+            because: because.iter().map(|words| on_the_wall(words, &days)).collect(),
             moved: Vec::new(),
             plan: None,
             view: None,
@@ -199,7 +208,15 @@ fn told(
     let seen = view(&plan);
     let sentence = sentence(&plan, &found, &moved, &seen);
     plan.name = plan.its_days();
-    Bent { level: found.level, sentence, moved, view: Some(seen), plan: Some(plan), cures }
+    Bent {
+        level: found.level,
+        sentence,
+        because: Vec::new(),
+        moved,
+        view: Some(seen),
+        plan: Some(plan),
+        cures,
+    }
 }
 
 /// What moves between two plans of the same steps, in the order of the new times.

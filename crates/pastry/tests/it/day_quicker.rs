@@ -126,3 +126,54 @@ fn a_plan_is_bent_to_a_shorter_wait() {
     let wrong = BendAsk { happened: Happened::Quicker { quicker: turned }, ..ask };
     assert_eq!(wrong.faults()[0].field, "happened.quicker");
 }
+
+/// What cannot be saved as it is names what would: a wait that a clock can shorten with the minutes it may last, another pair of
+/// hands, a day more; each with minutes, none of them past a limit.
+#[test]
+fn what_cannot_be_saved_is_told_with_cures_and_their_minutes() {
+    let (plan, seen) = week();
+    let mut told = 0;
+    for step in seen.steps.iter().filter(|step| step.hands).step_by(4) {
+        let ask = BendAsk {
+            plan: plan.clone(),
+            reports: Vec::new(),
+            now: plan.days().wall(step.begins.unwrap()),
+            not_begun: Vec::new(),
+            happened: Happened::Late { step: step.step, min: 90 },
+            also: Vec::new(),
+        };
+        let bent = bend(&ask);
+        for cure in &bent.cures {
+            assert!(cure.words.chars().any(|own| own.is_ascii_digit()), "{}", cure.words);
+            if let Some(shorter) = cure.shorter {
+                let wait = &plan.problem.waits[shorter.wait];
+                assert!(shorter.min < wait.min, "{}", cure.words);
+                assert_eq!(shorter.clocked, seen.waits[shorter.wait].clocked);
+            }
+            told += 1;
+        }
+        assert!(bent.level >= Level::Overtime || bent.cures.is_empty(), "{}", bent.sentence);
+    }
+    assert!(told > 0, "nothing of the week is ever in need of a cure");
+}
+
+/// Put where it cannot be, the proof says why, on the kitchen's own days.
+#[test]
+fn a_step_that_cannot_be_there_says_why() {
+    let (plan, seen) = week();
+    let last = seen.steps.iter().filter(|step| step.hands).max_by_key(|step| step.begins).unwrap();
+    let first =
+        seen.steps.iter().filter(|step| step.order == last.order).min_by_key(|step| step.begins).unwrap();
+    let ask = BendAsk {
+        plan: plan.clone(),
+        reports: Vec::new(),
+        now: plan.from,
+        not_begun: Vec::new(),
+        happened: Happened::Moved { step: last.step, to: first.begins.unwrap() },
+        also: Vec::new(),
+    };
+    let bent = bend(&ask);
+    assert_eq!(bent.level, Level::Nothing, "{}", bent.sentence);
+    assert!(bent.sentence.contains("No plan can have that") && bent.because.len() > 1, "{:?}", bent.because);
+    assert!(bent.because.iter().all(|words| !words.contains("day 1 ")), "{:?}", bent.because);
+}

@@ -2,7 +2,9 @@
 
 use crate::body::Body;
 use crate::error::ApiError;
-use crate::planner::{Gathered, PlanReply, StandingPlan, Told, Wanted, planned};
+use crate::planner::{
+    ANSWERED_WITHIN, Gathered, PlanReply, StandingPlan, TOLD_WITHIN, Told, Wanted, planned,
+};
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
@@ -146,8 +148,8 @@ async fn plan_orders(
     headers: HeaderMap,
     Body(ask): Body<PlanAsk>,
 ) -> Result<Response, ApiError> {
-    let mut faults = ask.standing.as_ref().map_or_else(Vec::new, |own| own.plan.faults());
-    faults.iter_mut().for_each(|fault| fault.field = format!("standing.plan.{}", fault.field));
+    let faults = ask.standing.as_ref().map_or_else(Vec::new, |own| own.plan.faults());
+    let faults = under("standing.plan", faults);
     if !faults.is_empty() {
         return Err(ApiError::Faults(faults));
     }
@@ -164,7 +166,7 @@ async fn plan_orders(
         let turn = state.desk.turn_to_plan().await?;
         let task = tokio::task::spawn_blocking(move || {
             let _turn = turn;
-            planned(&gathered, budget, &|_| !sender.is_closed())
+            planned(&gathered, budget, ANSWERED_WITHIN, &|_| !sender.is_closed())
         });
         let _listening = receiver;
         let done = task.await.map_err(|_| ApiError::BrokeOff)?;
@@ -185,7 +187,7 @@ async fn plan_orders(
                 };
                 event.is_ok_and(|event| sender.send(event).is_ok())
             };
-            let last = match planned(&gathered, budget, &tell) {
+            let last = match planned(&gathered, budget, TOLD_WITHIN, &tell) {
                 Ok(reply) => Event::default().event("done").json_data(reply),
                 Err(faults) => {
                     Event::default().event("refused").json_data(ApiError::Faults(faults).into_problem())
@@ -242,8 +244,7 @@ async fn take_order(
     State(state): State<AppState>,
     Body(ask): Body<TakeAsk>,
 ) -> Result<Json<Taken>, ApiError> {
-    let mut faults = ask.plan.faults();
-    faults.iter_mut().for_each(|fault| fault.field = format!("plan.{}", fault.field));
+    let mut faults = under("plan", ask.plan.faults());
     let more = match (&ask.order, &ask.document) {
         (Some(key), None) => wanted(&state, std::slice::from_ref(key), Vec::new()).await?,
         (None, Some(document)) => vec![Wanted { document: document.clone(), kept: None }],
@@ -290,6 +291,11 @@ async fn take_order(
         .map(Json)
 }
 
+/// Faults of what stands under a field.
+fn under(field: &str, faults: Vec<Fault>) -> Vec<Fault> {
+    faults.into_iter().map(|own| Fault { field: format!("{field}.{}", own.field), ..own }).collect()
+}
+
 /// Faults of the order that is asked about stand at it, not at its place among all.
 fn at_the_order(faults: Vec<Fault>, last: usize) -> Vec<Fault> {
     let own = format!("orders.{last}.");
@@ -327,8 +333,7 @@ async fn quicker_wait(
     State(state): State<AppState>,
     Body(ask): Body<QuickerAsk>,
 ) -> Result<Json<QuickerAnswer>, ApiError> {
-    let mut faults = ask.plan.faults();
-    faults.iter_mut().for_each(|fault| fault.field = format!("plan.{}", fault.field));
+    let mut faults = under("plan", ask.plan.faults());
     let Some(order) = order_of(&ask.plan, ask.wait).filter(|_| faults.is_empty()) else {
         if faults.is_empty() {
             let words = format!("there is no wait {} in this plan", ask.wait);
@@ -363,8 +368,7 @@ async fn odds_of_plan(
     State(state): State<AppState>,
     Body(ask): Body<OddsAsk>,
 ) -> Result<Json<OddsAnswer>, ApiError> {
-    let mut faults = ask.plan.faults();
-    faults.iter_mut().for_each(|fault| fault.field = format!("plan.{}", fault.field));
+    let mut faults = under("plan", ask.plan.faults());
     if faults.is_empty() && !ask.plan.is_whole() {
         faults.push(Fault::new("plan.start", FaultCode::OutOfRange, "a step has no time yet: plan it first"));
     }

@@ -8,6 +8,8 @@ import type { Happening } from './queries'
 export interface Offer {
   /** What it is, in a sentence. */
   sentence: string
+  /** Why, link by link. */
+  because?: string[]
   plan: PlanDocument | null
   view: DayView | null
   /** What moves, in words and by step. */
@@ -24,6 +26,7 @@ export interface Offer {
 export function offerOfBent(bent: Bent): Offer {
   return {
     sentence: bent.sentence,
+    because: bent.because,
     plan: bent.plan ?? null,
     view: bent.view ?? null,
     moved: bent.moved,
@@ -106,6 +109,15 @@ export function Proposal({ offer, plan, onQuicker, over, keeping, onUse, onLeave
           <Button onClick={onLeave}>{over ? 'Keep the plan as it is' : 'Leave it'}</Button>
         </div>
       </div>
+      {offer.because && offer.because.length > 0 && (
+        <ol aria-label="Why not" className="mt-2 text-note">
+          {offer.because.map((words) => (
+            <li key={words} className="border-t border-line py-1">
+              {words}
+            </li>
+          ))}
+        </ol>
+      )}
       {exceeds.length > 0 && (
         <ul aria-label="Past a limit" className="mt-2 text-hot">
           {exceeds.map((words) => (
