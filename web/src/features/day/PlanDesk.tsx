@@ -336,7 +336,7 @@ export function PlanDesk(props: PlanDeskProps) {
                 : null
             }
             onPin={standing ? (pinned) => void pin(chosen.step, pinned) : null}
-            plan={plan}
+            plan={offer ? offer.plan : plan}
             onQuicker={standing ? shorten : null}
             asking={busy === 'asking'}
           />

@@ -18,8 +18,8 @@ interface WhyProps {
   /** Puts it to another minute; none where it may not be. */
   onMove: ((to: number) => void) | null
   onPin: ((pinned: boolean) => void) | null
-  /** The plan that is shown. */
-  plan: PlanDocument
+  /** The plan that is shown, whose numbers its waits have; none where what is shown is no whole plan. */
+  plan: PlanDocument | null
   /** Shows the plan with a wait made shorter; none while another is shown. */
   onQuicker: ((quicker: Quicker) => void) | null
   asking: boolean
@@ -29,7 +29,7 @@ interface WhyProps {
 export function Why(props: WhyProps) {
   const { view, wall, step, formula, onSelect, onMove, onPin, plan, onQuicker, asking } = props
   const [sooner, setSooner] = useState<number | null>(null)
-  const waits = view.waits.filter((wait) => wait.to === step.step && wait.clocked)
+  const waits = plan ? view.waits.filter((wait) => wait.to === step.step && wait.clocked) : []
   const begins = step.begins ?? 0
   const [from, to] = [step.anywhere?.[0] ?? begins, step.anywhere?.[1] ?? begins]
   const [at, setAt] = useState(wall.time(begins))
@@ -80,7 +80,7 @@ export function Why(props: WhyProps) {
               <b className="block pt-1 text-note">
                 What would make “{wait.of}, {wait.called}” shorter
               </b>
-              <QuickerWays plan={plan} wait={wait.wait} onUse={onQuicker} />
+              {plan && <QuickerWays plan={plan} wait={wait.wait} onUse={onQuicker} />}
             </>
           ) : (
             <Button look="quiet" className="px-2" onClick={() => setSooner(wait.wait)}>
