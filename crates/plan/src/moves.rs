@@ -12,10 +12,11 @@ const BY: [i32; 5] = [1, 2, 3, 6, 12];
 
 /// Pushes something by chance; says whether the plan is still whole.
 pub fn shove(state: &mut State, rng: &mut Rng) -> bool {
-    match rng.u8(0..10) {
-        0..5 => one(state, rng),
-        5..8 => closer(state, rng),
-        _ => shorter(state, rng),
+    match rng.u8(0..100) {
+        0..48 => one(state, rng),
+        48..76 => closer(state, rng),
+        76..95 => shorter(state, rng),
+        _ => day_before(state, rng),
     }
 }
 
@@ -76,6 +77,32 @@ fn closer(state: &mut State, rng: &mut Rng) -> bool {
         };
     }
     false
+}
+
+/// Puts the first of what an order is worked on in a day, up to a step, among the hours before; what they wait for goes before them.
+fn day_before(state: &mut State, rng: &mut Rng) -> bool {
+    let net = state.net;
+    let Some(step) = any_step(state, rng) else { return false };
+    let at = state.start[step];
+    let Some((opens, closes)) = net.windows.iter().copied().filter(|(_, end)| *end <= at).next_back() else {
+        return false;
+    };
+    let end = at + net.nodes[step].dur;
+    let by = end - rng.i32(opens..closes) - 1;
+    let all = rng.bool();
+    let since = at - rng.i32(0..=180) / net.grid;
+    let goes = |other: usize| {
+        let own = state.start[other];
+        let with = all
+            && net.nodes[other].order == net.nodes[step].order
+            && own != OUT
+            && own >= since.max(closes)
+            && own <= at
+            && !state.pinned[other];
+        (other == step || with).then(|| (other, (own - by).max(0)))
+    };
+    let seeds: Vec<(usize, i32)> = (0..net.nodes.len()).filter_map(goes).collect();
+    push(state, &seeds, Way::Earlier)
 }
 
 /// Makes a day shorter, at its head or its tail.

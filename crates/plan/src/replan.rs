@@ -12,7 +12,7 @@ use crate::problem::{COOK, Class, Kind, Problem, fewer};
 use crate::push::settle;
 use crate::search::{Watch, mend};
 use crate::state::State;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// Points for each slot a step moves, and for one that changes its day (assumed).
@@ -25,7 +25,7 @@ pub const OVERTIME_MIN: i32 = 120;
 const MOST_LATE_MIN: i32 = 360;
 
 /// What it took to have a plan again.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "snake_case")]
 #[schema(as = PlanLevel)]
 pub enum Level {

@@ -100,7 +100,12 @@ impl<'a> Standing<'a> {
                     start != OUT && start <= slot && slot < start + net.nodes[*other].dur
                 };
                 let users = net.users[*resource].iter().map(|(other, _)| *other);
-                let taken: Vec<usize> = users.filter(|other| *other != step && there(other)).collect();
+                let mut taken: Vec<usize> = users.filter(|other| *other != step && there(other)).collect();
+                // Of several at once, the one that is met first.
+                taken.sort_by_key(|other| match way {
+                    Way::Later => -self.state.start[*other],
+                    Way::Earlier => self.state.start[*other] + net.nodes[*other].dur,
+                });
                 match taken.is_empty() {
                     true => all.push(Blocker::Less(*resource)),
                     false => all.extend(taken.into_iter().map(|other| Blocker::Taken(*resource, other))),

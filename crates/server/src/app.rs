@@ -6,18 +6,20 @@ use crate::state::AppState;
 use crate::{assets, door, openapi, routes, shape};
 use axum::Router;
 use axum::extract::State;
-use axum::http::{HeaderName, HeaderValue, Request, StatusCode};
+use axum::http::{HeaderName, HeaderValue, Request};
+use axum::middleware::Next;
 use axum::response::{IntoResponse, Response};
 use std::time::Duration;
 use tower_http::catch_panic::CatchPanicLayer;
 use tower_http::compression::CompressionLayer;
 use tower_http::csrf::{CsrfLayer, ProtectionError};
 use tower_http::set_header::SetResponseHeaderLayer;
-use tower_http::timeout::TimeoutLayer;
 use tower_http::trace::TraceLayer;
 
 /// Longest a request may take.
 const LONGEST_REQUEST: Duration = Duration::from_secs(15);
+/// The same where a plan is looked for.
+const LONGEST_PLANNING: Duration = Duration::from_secs(75);
 
 /// Everything the page may load comes from here; Radix sets inline styles.
 const CONTENT_SECURITY_POLICY: &str = "default-src 'self'; style-src 'self' 'unsafe-inline'; \
@@ -35,6 +37,14 @@ async fn epoch(State(state): State<AppState>, mut response: Response) -> Respons
     response
 }
 
+/// Gives a request up in words; one that looks for a plan later than others.
+async fn in_time(request: Request<axum::body::Body>, next: Next) -> Response {
+    let plans = request.uri().path().starts_with("/plan/") || request.uri().path() == "/plan";
+    let longest = if plans { LONGEST_PLANNING } else { LONGEST_REQUEST };
+    let answer = tokio::time::timeout(longest, next.run(request)).await;
+    answer.unwrap_or_else(|_| ApiError::TooLong.into_response())
+}
+
 /// The whole application, for a server that answers to these names.
 pub fn app(state: AppState, names: Names) -> Router {
     shape::describe(openapi::document);
@@ -50,7 +60,7 @@ pub fn app(state: AppState, names: Names) -> Router {
         .layer(axum::middleware::map_response_with_state(state.clone(), epoch))
         .layer(csrf)
         .layer(header("cache-control", "no-store"))
-        .layer(TimeoutLayer::with_status_code(StatusCode::REQUEST_TIMEOUT, LONGEST_REQUEST))
+        .layer(axum::middleware::from_fn(in_time))
         .with_state(state);
     Router::new()
         .nest("/api", api)

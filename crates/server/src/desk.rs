@@ -11,6 +11,8 @@ use tokio::sync::{OwnedSemaphorePermit, Semaphore};
 
 /// Longest a piece of work may take, waiting for its turn included.
 const DEADLINE: Duration = Duration::from_secs(10);
+/// The same where a plan is looked for.
+const PLANNED_BY: Duration = Duration::from_secs(60);
 
 /// Pieces of work that may wait beside those under way.
 const MOST_WAITING: usize = 64;
@@ -68,6 +70,25 @@ impl Desk {
         &self,
         what: impl FnOnce() -> Result<T, Vec<Fault>> + Send + 'static,
     ) -> Result<T, ApiError> {
+        self.work_out_by(self.deadline, what).await
+    }
+
+    /// The same where a plan is looked for, which takes longer.
+    ///
+    /// # Errors
+    /// As [`Desk::work_out`].
+    pub async fn plan_out<T: Send + 'static>(
+        &self,
+        what: impl FnOnce() -> Result<T, Vec<Fault>> + Send + 'static,
+    ) -> Result<T, ApiError> {
+        self.work_out_by(self.deadline.max(PLANNED_BY), what).await
+    }
+
+    async fn work_out_by<T: Send + 'static>(
+        &self,
+        deadline: Duration,
+        what: impl FnOnce() -> Result<T, Vec<Fault>> + Send + 'static,
+    ) -> Result<T, ApiError> {
         let Ok(place) = Arc::clone(&self.places).try_acquire_owned() else { return Err(ApiError::Busy) };
         let flag = Arc::new(AtomicBool::new(false));
         // Dropped with this future: by the deadline, or because the asker went.
@@ -84,7 +105,7 @@ impl Desk {
                 ApiError::BrokeOff
             })
         };
-        match tokio::time::timeout(self.deadline, work).await {
+        match tokio::time::timeout(deadline, work).await {
             Err(_) | Ok(Ok(Err(_))) => Err(ApiError::TooLong),
             Ok(Err(error)) => Err(error),
             Ok(Ok(Ok(done))) => done.map_err(ApiError::Faults),

@@ -25,10 +25,8 @@ use std::time::{Duration, Instant};
 use store::order::Order;
 use utoipa::ToSchema;
 
-/// Longest a plan is looked for while somebody is told how far it is; the best so far is the answer then.
-pub const TOLD_WITHIN: Duration = Duration::from_secs(60);
-/// The same where the answer comes at once: sooner than any request is given up.
-pub const ANSWERED_WITHIN: Duration = Duration::from_secs(11);
+/// Longest a plan is looked for; the best so far is the answer then, sooner than the request is given up.
+const LOOKED_FOR_WITHIN: Duration = Duration::from_secs(60);
 /// Between two looks at how far it is, and between two better plans shown.
 const TELL_EVERY: Duration = Duration::from_millis(100);
 const SHOW_EVERY: Duration = Duration::from_millis(300);
@@ -246,21 +244,20 @@ fn reply(blank: &PlanDocument, answer: Answer) -> PlanReply {
 /// Compiles and plans, on a thread that may be kept busy.
 ///
 /// # Arguments
-/// * `within`: so long it is looked for; `tell`: told how far it is; false when nobody listens any more.
+/// * `tell`: told how far it is; false when nobody listens any more.
 ///
 /// # Errors
 /// What is wrong with the kitchen or an order, at its field.
 pub fn planned(
     gathered: &Gathered,
     budget: Budget,
-    within: Duration,
     tell: &(dyn Fn(Told) -> bool + Sync),
 ) -> Result<PlanReply, Vec<Fault>> {
     let (blank, given) = gathered.begun()?;
     let begun = Instant::now();
     let last = Mutex::new((None::<Instant>, None::<Instant>));
     let watch = |progress: Progress| -> bool {
-        if begun.elapsed() > within {
+        if begun.elapsed() > LOOKED_FOR_WITHIN {
             return false;
         }
         let Ok(mut last) = last.lock() else { return false };

@@ -22,7 +22,7 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("method", "method:Bay milk-chocolate drip", LAPTOP, "light"),
     ("stack", "order:Harbour wedding=Cake", LAPTOP, "light"),
     ("stack-cases", "order:Lantern fair=Cake=Build", TABLET, "light"),
-    ("day", "day:Sat=Drip", LAPTOP, "light"),
+    ("day", "day:Fri=Coat", LAPTOP, "light"),
     ("day-bent", "day:Fri==late", LAPTOP, "light"),
     ("kitchen", "/day/room", LAPTOP, "light"),
     ("shopping", "order:Thursday domes=To buy", LAPTOP, "light"),
@@ -192,6 +192,10 @@ async fn open(ui: &Ui, what: &str) {
                     ui.write("//input[@id=//label[.='Longer by']/@for]", "40").await;
                     ui.click("//*[@role='dialog']//button[.='See what gives']").await;
                     ui.find("//section[@aria-label='A plan that is not used yet']").await;
+                    ui.wait_for("what would save it", async || {
+                        !ui.has("//p[.='Looking for what would save it.']").await
+                    })
+                    .await;
                 }
                 Some("sooner") => {
                     ui.click("//button[starts-with(., 'What would make')]").await;

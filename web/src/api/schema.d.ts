@@ -673,8 +673,25 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bends a plan to what happened: what must move, and what would save what cannot be saved. Keeps nothing. */
+        /** Bends a plan to what happened: what must move. Keeps nothing. */
         post: operations["bend_plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/cures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What would save a day without going past a limit, with its minutes, where bending it goes past one. Keeps nothing. */
+        post: operations["cures_of_day"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1437,8 +1454,6 @@ export interface components {
         Bent: {
             /** @description Why there is none, where that can be proved. */
             because: string[];
-            /** @description What would save it otherwise. */
-            cures: components["schemas"]["Cure"][];
             /** @description What it took. */
             level: components["schemas"]["PlanLevel"];
             /** @description What moves, in the order of the new times. */
@@ -2497,14 +2512,16 @@ export interface components {
         };
         /** @description Something that would save what cannot be saved otherwise. */
         Cure: {
-            /**
-             * Format: int32
-             * @description What would still be late with it, min.
-             */
-            late_min: number;
             shorter?: components["schemas"]["Shorter"] | null;
             /** @description What, with its minutes. */
             words: string;
+        };
+        /** @description What happened, and what bending the plan to it takes. */
+        CureAsk: {
+            /** @description What was asked. */
+            bend: components["schemas"]["BendAsk"];
+            /** @description What was answered. */
+            level: components["schemas"]["PlanLevel"];
         };
         /** @description The curve of one history, over the temperatures of the map. */
         Curve: {
@@ -12303,6 +12320,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Bent"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cures_of_day: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CureAsk"];
+            };
+        };
+        responses: {
+            /** @description What would, if anything does */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Cure"][];
                 };
             };
             /** @description Not JSON; The body did not arrive whole */

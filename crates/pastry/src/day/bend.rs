@@ -1,8 +1,7 @@
 //! The day bends: a step that lasts longer or failed, a cook gone, a machine out, a step put elsewhere. What was begun stays;
-//! what must move is told before anything does, with what would save what cannot be saved.
+//! what must move is told before anything does.
 
 use crate::day::assembly::is_at_a_cake;
-use crate::day::cure::{Cure, cures, patient};
 use crate::day::document::PlanDocument;
 use crate::day::gone::{Gone, GoneWhat, MOST_GONE};
 use crate::day::happened::{BendAsk, Happened};
@@ -10,6 +9,7 @@ use crate::day::reasons::{Speaker, of_what, on_the_wall, span};
 use crate::day::report::{Progress, progress};
 use crate::day::shorter::Quicker;
 use crate::day::view::{DayView, view};
+use crate::patience::patient;
 use plan::problem::{Kind, Problem};
 use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, no_plan_after, replan};
 use serde::{Deserialize, Serialize};
@@ -43,12 +43,17 @@ pub struct Bent {
     pub plan: Option<PlanDocument>,
     /// How it would look.
     pub view: Option<DayView>,
-    /// What would save it otherwise.
-    pub cures: Vec<Cure>,
 }
 
 /// Bends a plan. The question must be without faults.
 pub fn bend(ask: &BendAsk) -> Bent {
+    let (plan, event, again) = as_asked(ask);
+    let found = replan(&plan.problem, &plan.start, &event, Level::Later, &patient);
+    told(&ask.plan, plan, &event, &again, found)
+}
+
+/// The plan as it is after what happened, what the planner is told of it, and what is made again.
+pub(crate) fn as_asked(ask: &BendAsk) -> (PlanDocument, Event, Vec<usize>) {
     let mut plan = ask.plan.clone();
     let days = plan.days();
     let now = days.minute(ask.now).clamp(0, plan.problem.horizon);
@@ -89,9 +94,7 @@ pub fn bend(ask: &BendAsk) -> Bent {
         Happened::Quicker { quicker } => shorter(&mut plan, quicker),
         Happened::Nothing {} => {}
     }
-    let found = replan(&plan.problem, &plan.start, &event, Level::Later, &patient);
-    let cures = if found.level >= Level::Overtime { cures(&plan, &event, &found) } else { Vec::new() };
-    told(&ask.plan, plan, &event, &again, found, cures)
+    (plan, event, again)
 }
 
 /// Steps last as long as they did, and what is still going on at least until now.
@@ -172,7 +175,6 @@ fn told(
     event: &Event,
     again: &[usize],
     found: Replanned,
-    cures: Vec<Cure>,
 ) -> Bent {
     if found.level == Level::Nothing {
         let days = plan.days();
@@ -188,7 +190,6 @@ fn told(
             moved: Vec::new(),
             plan: None,
             view: None,
-            cures,
         };
     }
     plan.problem = plan::replan::after(&plan.problem, event);
@@ -208,15 +209,7 @@ fn told(
     let seen = view(&plan);
     let sentence = sentence(&plan, &found, &moved, &seen);
     plan.name = plan.its_days();
-    Bent {
-        level: found.level,
-        sentence,
-        because: Vec::new(),
-        moved,
-        view: Some(seen),
-        plan: Some(plan),
-        cures,
-    }
+    Bent { level: found.level, sentence, because: Vec::new(), moved, view: Some(seen), plan: Some(plan) }
 }
 
 /// What moves between two plans of the same steps, in the order of the new times.

@@ -1,11 +1,14 @@
 //! What would save a day that cannot be saved as it is, with its minutes: one more pair of hands, a wait that is shorter, closing
 //! later.
 
+use crate::day::bend::as_asked;
 use crate::day::document::PlanDocument;
+use crate::day::happened::BendAsk;
 use crate::day::reasons::span;
 use crate::day::shorter::called;
+use crate::patience::patient;
 use plan::problem::{COOK, Kind, Problem, fewer};
-use plan::replan::{Event, Level, OVERTIME_MIN, Replanned, replan_within};
+use plan::replan::{Event, Level, OVERTIME_MIN, replan_within};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -14,8 +17,6 @@ use utoipa::ToSchema;
 pub struct Cure {
     /// What, with its minutes.
     pub words: String,
-    /// What would still be late with it, min.
-    pub late_min: i32,
     /// The wait that would have to be shorter, and how long it may last then, min; none where it is something else.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub shorter: Option<Shorter>,
@@ -34,7 +35,7 @@ pub struct Shorter {
 
 impl Cure {
     fn of(words: String) -> Cure {
-        Cure { words, late_min: 0, shorter: None }
+        Cure { words, shorter: None }
     }
 }
 
@@ -62,18 +63,20 @@ fn one_more(problem: &Problem, [from, to]: [i32; 2]) -> Problem {
 /// Rounds a cure is looked for.
 const CURE_ROUNDS: u32 = 400;
 
-/// Goes on until whoever asked has left.
-pub fn patient(_: plan::search::Progress) -> bool {
-    crate::patience::checkpoint();
-    true
-}
-
 /// Minutes of one more pair of hands that are tried.
 const HANDS: [i32; 3] = [40, 90, 180];
 
-/// What would save it without going past a limit.
-pub fn cures(plan: &PlanDocument, event: &Event, found: &Replanned) -> Vec<Cure> {
+/// What would save a day without going past a limit, where bending it takes more than putting steps elsewhere.
+///
+/// # Arguments
+/// * `ask`: what happened, without faults; `level`: what bending it takes.
+pub fn cures(ask: &BendAsk, level: Level) -> Vec<Cure> {
     let mut all = Vec::new();
+    if level < Level::Overtime {
+        return all;
+    }
+    let (plan, event, _) = as_asked(ask);
+    let (plan, event) = (&plan, &event);
     let still = |problem: &Problem| {
         replan_within(problem, &plan.start, event, Level::Repair, CURE_ROUNDS, &patient).level
     };
@@ -140,7 +143,7 @@ pub fn cures(plan: &PlanDocument, event: &Event, found: &Replanned) -> Vec<Cure>
             break;
         }
     }
-    if found.level >= Level::Later && found.late_min > 0 {
+    if level >= Level::Later {
         let over = replan_within(&plan.problem, &plan.start, event, Level::Overtime, CURE_ROUNDS, &patient);
         if over.level == Level::Overtime {
             all.push(Cure::of(format!("Up to {} past closing.", span(OVERTIME_MIN))));

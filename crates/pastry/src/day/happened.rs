@@ -6,6 +6,7 @@ use crate::day::shorter::{MOST_QUICKER, Quicker};
 use crate::fault::{Fault, FaultCode};
 use jiff::civil::DateTime;
 use plan::problem::Kind;
+use plan::replan::Level;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -108,6 +109,16 @@ pub struct BendAsk {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 20)]
     pub also: Vec<Quicker>,
+}
+
+/// What happened, and what bending the plan to it takes.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct CureAsk {
+    /// What was asked.
+    pub bend: BendAsk,
+    /// What was answered.
+    pub level: Level,
 }
 
 impl BendAsk {

@@ -27,9 +27,10 @@ pub mod view;
 
 pub use bend::{Bent, bend};
 pub use compile::{Compiled, ToPlan, compile, eaten_before};
+pub use cure::{Cure, cures};
 pub use document::{PlanDocument, PlannedOrder};
 pub use gone::{Gone, GoneWhat};
-pub use happened::{BendAsk, Happened};
+pub use happened::{BendAsk, CureAsk, Happened};
 pub use kitchen::KitchenDocument;
 pub use report::{Report, Said, progress};
 pub use take::{Taken, take};

@@ -149,8 +149,13 @@ impl Speaker<'_> {
                 format!("{} is full then", resource_word(&self.problem.resources[resource].id))
             }
             Blocker::Dearer(points) => {
-                let minutes = (points / points_per_min.max(1)).max(1);
-                format!("nothing is in its way; the day is {minutes} min better so")
+                let minutes = points / points_per_min.max(1) / 5 * 5;
+                match minutes {
+                    0 => "nothing is in its way; the day is a little better so".to_owned(),
+                    _ => format!(
+                        "nothing is in its way; the day is better so, by as much as {minutes} min open less"
+                    ),
+                }
             }
             Blocker::Free => "nothing is in its way, and nothing is lost by moving it".to_owned(),
         };

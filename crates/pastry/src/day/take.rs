@@ -3,11 +3,11 @@
 
 use crate::day::again::as_was_said;
 use crate::day::bend::{Shift, as_it_was, event_of, past_closing, shifts};
-use crate::day::cure::patient;
 use crate::day::document::PlanDocument;
 use crate::day::reasons::span;
 use crate::day::report::{Report, progress};
 use crate::day::view::{DayView, view};
+use crate::patience::patient;
 use jiff::civil::DateTime;
 use plan::cost::cost;
 use plan::net::{Net, OUT};

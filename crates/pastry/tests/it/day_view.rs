@@ -43,6 +43,16 @@ pub fn week() -> &'static (PlanDocument, DayView) {
     &WEEK
 }
 
+/// A tier cake is filled and coated the day before: on the morning it leaves it has no second chance (common practice); at most 120
+/// minutes of hands are left for it.
+#[test]
+fn a_wedding_is_not_built_on_the_morning_it_leaves() {
+    let (_, seen) = week();
+    let wedding = seen.orders.iter().find(|own| own.name == "Harbour wedding").unwrap();
+    assert!(wedding.hands_on_its_day_min <= 120, "{} min", wedding.hands_on_its_day_min);
+    assert!(wedding.hands_min > 240, "{} min in all", wedding.hands_min);
+}
+
 /// What stands at what time in a plan may be read off it, and every step says why it stands where it stands.
 #[test]
 fn a_plan_is_looked_at_as_it_is() {

@@ -28,13 +28,6 @@ fn late_steps_are_met_as_the_reference_meets_them() {
             assert_eq!(told.level, Level::Nothing, "{name}");
             continue;
         }
-        if problem.id == "w199" && event.late[0].step == 60 {
-            // A full Saturday with 25 steps to move: the exact solver took 15 s for it, the repair does not find it in its rounds.
-            // What is not found is never called impossible: a later serving is offered.
-            let told = replan(&problem, &start, &event, Level::Later, &|_| true);
-            assert!(told.level > Level::Overtime && told.level != Level::Nothing, "{name}");
-            continue;
-        }
         assert_ne!(told.level, Level::Nothing, "{name}");
         let pushed = case["push"]["feasible"].as_bool().unwrap();
         if pushed {
@@ -47,7 +40,9 @@ fn late_steps_are_met_as_the_reference_meets_them() {
         }
         let moved: i64 = told.moved.iter().map(|own| i64::from((own.to - own.from).abs() / 5)).sum();
         let (total, best) = (told.cost + 5 * moved, best["total"].as_i64().unwrap());
-        assert!(total as f64 <= 1.02 * best as f64, "{name}: {total}, and {best} can be");
+        // A full Saturday with 25 steps to move took the exact solver 15 s: there it may be a little dearer.
+        let most = if problem.id == "w199" && event.late[0].step == 60 { 1.04 } else { 1.02 };
+        assert!(total as f64 <= most * best as f64, "{name}: {total}, and {best} can be");
         // What had begun stays where it was.
         for (step, at) in start.iter().enumerate() {
             if at.unwrap() < event.now {

@@ -2,9 +2,7 @@
 
 use crate::body::Body;
 use crate::error::ApiError;
-use crate::planner::{
-    ANSWERED_WITHIN, Gathered, PlanReply, StandingPlan, TOLD_WITHIN, Told, Wanted, planned,
-};
+use crate::planner::{Gathered, PlanReply, StandingPlan, Told, Wanted, planned};
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
@@ -16,7 +14,8 @@ use pastry::day::odds::{OddsAnswer, OddsAsk, odds};
 use pastry::day::quicker::{QuickerAnswer, order_of, quicker_ways};
 use pastry::day::sheet::{RunSheet, run_sheets};
 use pastry::day::{
-    BendAsk, Bent, DayView, KitchenDocument, PlanDocument, Report, Taken, bend, eaten_before, take, view,
+    BendAsk, Bent, Cure, CureAsk, DayView, KitchenDocument, PlanDocument, Report, Taken, bend, cures,
+    eaten_before, take, view,
 };
 use pastry::fault::{Fault, FaultCode};
 use pastry::order::OrderDocument;
@@ -112,6 +111,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
         .routes(routes!(plan_orders))
         .routes(routes!(look_at_plan))
         .routes(routes!(bend_plan))
+        .routes(routes!(cures_of_day))
         .routes(routes!(take_order))
         .routes(routes!(odds_of_plan))
         .routes(routes!(quicker_wait))
@@ -166,7 +166,7 @@ async fn plan_orders(
         let turn = state.desk.turn_to_plan().await?;
         let task = tokio::task::spawn_blocking(move || {
             let _turn = turn;
-            planned(&gathered, budget, ANSWERED_WITHIN, &|_| !sender.is_closed())
+            planned(&gathered, budget, &|_| !sender.is_closed())
         });
         let _listening = receiver;
         let done = task.await.map_err(|_| ApiError::BrokeOff)?;
@@ -187,7 +187,7 @@ async fn plan_orders(
                 };
                 event.is_ok_and(|event| sender.send(event).is_ok())
             };
-            let last = match planned(&gathered, budget, TOLD_WITHIN, &tell) {
+            let last = match planned(&gathered, budget, &tell) {
                 Ok(reply) => Event::default().event("done").json_data(reply),
                 Err(faults) => {
                     Event::default().event("refused").json_data(ApiError::Faults(faults).into_problem())
@@ -221,7 +221,7 @@ async fn look_at_plan(
     state.work_out(move || Ok(view(&plan))).await.map(Json)
 }
 
-/// Bends a plan to what happened: what must move, and what would save what cannot be saved. Keeps nothing.
+/// Bends a plan to what happened: what must move. Keeps nothing.
 #[utoipa::path(
     post, path = "/plan/bend", tag = "plans", operation_id = "bend_plan", request_body = BendAsk,
     responses((status = 200, body = Bent, description = "The plan as it would be"))
@@ -231,7 +231,23 @@ async fn bend_plan(State(state): State<AppState>, Body(ask): Body<BendAsk>) -> R
     if !faults.is_empty() {
         return Err(ApiError::Faults(faults));
     }
-    state.work_out(move || Ok(bend(&ask))).await.map(Json)
+    state.desk.plan_out(move || Ok(bend(&ask))).await.map(Json)
+}
+
+/// What would save a day without going past a limit, with its minutes, where bending it goes past one. Keeps nothing.
+#[utoipa::path(
+    post, path = "/plan/cures", tag = "plans", operation_id = "cures_of_day", request_body = CureAsk,
+    responses((status = 200, body = [Cure], description = "What would, if anything does"))
+)]
+async fn cures_of_day(
+    State(state): State<AppState>,
+    Body(ask): Body<CureAsk>,
+) -> Result<Json<Vec<Cure>>, ApiError> {
+    let faults = under("bend", ask.bend.faults());
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(faults));
+    }
+    state.desk.plan_out(move || Ok(cures(&ask.bend, ask.level))).await.map(Json)
 }
 
 /// Whether an order more can be taken into the plan that stands: what it costs, what moves, until when one may say yes. Keeps
@@ -281,7 +297,8 @@ async fn take_order(
     gathered.now = ask.now;
     let turn = state.desk.turn_to_plan().await?;
     state
-        .work_out(move || {
+        .desk
+        .plan_out(move || {
             let _turn = turn;
             let last = ask.plan.orders.len();
             let blank = gathered.blank().map_err(|faults| at_the_order(faults, last))?;

@@ -25,7 +25,7 @@ import { Odds } from './Odds'
 import { PrintSheet } from './PrintSheet'
 import { offerOfBent, offerOfTaken, Proposal } from './Proposal'
 import type { Offer } from './Proposal'
-import { bend, keepPlan, PLAN, report, take, THE_PLAN, useSheets } from './queries'
+import { bend, bendAsk, keepPlan, PLAN, report, take, THE_PLAN, useSheets } from './queries'
 import type { Happening } from './queries'
 import { Strip } from './Strip'
 import { TakeSheet } from './TakeSheet'
@@ -98,9 +98,11 @@ export function PlanDesk(props: PlanDeskProps) {
   }
   const ask = (happening: Happening) =>
     attempt('asking', async () => {
-      const bent = await bend(plan, events, wall.local(Math.max(0, now)), happening)
+      const asked = bendAsk(plan, events, wall.local(Math.max(0, now)), happening)
+      const bent = await bend(asked)
       setSheet(null)
-      setOwn({ ...offerOfBent(bent), happening })
+      const offer = offerOfBent(bent)
+      setOwn({ ...offer, happening, ...(offer.good ? {} : { saved: { bend: asked, level: bent.level } }) })
     })
   // On top of what happened, or alone.
   const shorten = (quicker: Quicker) => {
@@ -393,7 +395,6 @@ export function PlanDesk(props: PlanDeskProps) {
                 plan: before,
                 view: seen,
                 moved: [],
-                cures: [],
                 good: seen.stands,
                 use: 'Go back to this plan',
               })

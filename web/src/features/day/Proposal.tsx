@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react'
-import type { Bent, Cure, DayView, PlanDocument, PlanReply, Quicker, Taken } from '../../api/client'
+import type { Bent, CureAsk, DayView, PlanDocument, PlanReply, Quicker, Taken } from '../../api/client'
 import { Button } from '../../ui/Button'
-import { QuickerWays } from './Quicker'
+import { Cures } from './Cures'
 import type { Happening } from './queries'
 
 /** A plan that is shown and not used yet. */
@@ -14,13 +14,14 @@ export interface Offer {
   view: DayView | null
   /** What moves, in words and by step. */
   moved: { step: number; words: string }[]
-  cures: Cure[]
   /** Nothing goes past a limit. */
   good: boolean
   /** The button that uses it. */
   use: string
   /** What it answers, where something happened. */
   happening?: Happening
+  /** What it was asked, where there may be something better than what it takes. */
+  saved?: CureAsk
 }
 
 export function offerOfBent(bent: Bent): Offer {
@@ -30,7 +31,6 @@ export function offerOfBent(bent: Bent): Offer {
     plan: bent.plan ?? null,
     view: bent.view ?? null,
     moved: bent.moved,
-    cures: bent.cures,
     good: bent.level === 'push' || bent.level === 'repair',
     use:
       bent.moved.length === 0
@@ -45,7 +45,6 @@ export function offerOfTaken(taken: Taken): Offer {
     plan: taken.plan ?? null,
     view: taken.view ?? null,
     moved: taken.moved,
-    cures: [],
     good: taken.yes,
     use: taken.yes ? 'Take the order' : 'Take it all the same',
   }
@@ -62,7 +61,6 @@ export function offerOfReply(reply: PlanReply): Offer {
     plan: whole ? reply.plan : null,
     view: reply.view,
     moved: [],
-    cures: [],
     good: reply.view.stands,
     use: 'Use this plan',
   }
@@ -125,26 +123,7 @@ export function Proposal({ offer, plan, onQuicker, over, keeping, onUse, onLeave
           ))}
         </ul>
       )}
-      {offer.cures.length > 0 && (
-        <div className="mt-2">
-          <b>What would save it:</b>
-          <ul>
-            {offer.cures.map((cure) => (
-              <li key={cure.words} className="mt-1 border-t border-line py-1">
-                {cure.words}
-                {cure.shorter?.clocked && (
-                  <QuickerWays
-                    plan={plan}
-                    wait={cure.shorter.wait}
-                    enough={cure.shorter.min}
-                    onUse={onQuicker}
-                  />
-                )}
-              </li>
-            ))}
-          </ul>
-        </div>
-      )}
+      {offer.saved && <Cures asked={offer.saved} plan={plan} onQuicker={onQuicker} />}
       {offer.moved.length > 0 && (
         <details className="mt-2" open={offer.moved.length <= 6}>
           <summary className="min-h-9 cursor-pointer py-1.5 font-[640] text-rim">

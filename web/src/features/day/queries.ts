@@ -2,6 +2,8 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { asking, faultWords, useKept, useQuestion } from '../../api/ask'
 import { answer, api } from '../../api/client'
 import type {
+  BendAsk,
+  CureAsk,
   Happened,
   KitchenDocument,
   PlanAsk,
@@ -54,11 +56,20 @@ export interface Happening {
   also?: Quicker[]
 }
 
-/** Bends a plan to what happened. */
-export function bend(plan: PlanDocument, reports: Report[], now: string, happening: Happening) {
+/** What happened, as the planner is asked. */
+export function bendAsk(plan: PlanDocument, reports: Report[], now: string, happening: Happening): BendAsk {
   const { happened, notBegun = [], also = [] } = happening
-  const body = { plan, reports, now, happened, not_begun: notBegun, also }
+  return { plan, reports, now, happened, not_begun: notBegun, also }
+}
+
+/** Bends a plan to what happened. */
+export function bend(body: BendAsk) {
   return answer(api.POST('/api/plan/bend', { body }))
+}
+
+/** What would save a day without going past a limit. */
+export function useCures(ask: CureAsk) {
+  return useQuestion(asking('post', '/api/plan/cures', { body: ask }))
 }
 
 /** Whether an order more fits. */
