@@ -5,12 +5,12 @@ use crate::cupboard::Cupboard;
 use crate::error::ApiError;
 use crate::state::AppState;
 use jiff::civil::DateTime;
-use pastry::day::again::{go_on, standing};
+use pastry::day::again::{begun_batches, go_on, standing};
 use pastry::day::quicker::QuickerAsked;
 use pastry::day::reasons::on_the_wall;
 use pastry::day::{
-    Compiled, DayView, KitchenDocument, PlanDocument, PlannedOrder, Report, ToPlan, compile, eaten_before,
-    view,
+    Compiled, DayView, KitchenDocument, PlanDocument, PlannedOrder, Report, Sharing, ToPlan, compile,
+    eaten_before, view,
 };
 use pastry::fault::Fault;
 use pastry::heat::stand::LearnedPlace;
@@ -74,6 +74,8 @@ pub struct Gathered {
     pub now: DateTime,
     /// The plan that stands, and what was said of its steps.
     pub standing: Option<StandingPlan>,
+    /// Which batches are made once for several orders.
+    pub sharing: Sharing,
     learned: Vec<LearnedPlace>,
     cupboard: Cupboard,
 }
@@ -105,13 +107,27 @@ impl Gathered {
             None => state.store.kitchen().await?.time_zone.unwrap_or_default(),
         };
         let learned = state.learned().await?;
-        Ok(Gathered { orders, kitchen, room, zone, from, now: from, standing: None, learned, cupboard })
+        let sharing = Sharing::default();
+        Ok(Gathered {
+            orders,
+            kitchen,
+            room,
+            zone,
+            from,
+            now: from,
+            standing: None,
+            sharing,
+            learned,
+            cupboard,
+        })
     }
 
     /// The same on top of a plan that stands: what was begun of it stays, and it begins with that.
     pub fn over(mut self, standing: Option<StandingPlan>) -> Self {
         if let Some(own) = &standing {
-            self.from = go_on(&own.plan, &own.reports, &mut self.planned_orders(), self.now);
+            let mut orders = self.planned_orders();
+            self.from = go_on(&own.plan, &own.reports, &mut orders, self.now);
+            self.sharing.as_is = begun_batches(&own.plan, &own.reports, &orders, self.now);
         }
         self.standing = standing;
         self
@@ -125,6 +141,7 @@ impl Gathered {
             zone: &self.zone,
             from: self.from,
             learned: &self.learned,
+            sharing: &self.sharing,
         };
         compile(&ask, &self.cupboard.known())
     }

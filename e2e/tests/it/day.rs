@@ -170,6 +170,8 @@ async fn the_kitchen_is_set_and_what_is_not_saved_is_kept() {
         ui.click("//a[.='Set the kitchen']").await;
         ui.write("//label[starts-with(., 'What it is called')]/input", "Quay room").await;
         // A cook with hours on no day is told at the place.
+        let shares = "//label[contains(., 'One batch for several orders')]/input";
+        assert!(ui.find(shares).await.is_selected().await.unwrap());
         ui.click("//label[contains(., 'There whenever it is open')]/input").await;
         for day in ["Mon", "Tue", "Wed", "Thu", "Fri"] {
             ui.click(&format!("//span[@aria-label='Days of Cook, row 1']//button[.='{day}']")).await;

@@ -3972,6 +3972,8 @@ export interface components {
             own_minutes?: components["schemas"]["OwnMinutes"][];
             /** @description What is held back for a day that goes wrong. */
             reserve?: components["schemas"]["HeldBack"];
+            /** @description One batch for several orders, where it keeps from the first to the last. */
+            shares?: boolean;
             /**
              * Format: int32
              * @description Version of the format: 1.
@@ -5425,6 +5427,8 @@ export interface components {
              * @description The revision of the pastry room it was planned for; none for a room that is not kept.
              */
             room?: number | null;
+            /** @description Batches in it that are made once for several orders. */
+            shared?: components["schemas"]["SharedBatch"][];
             /** @description When each step begins, minutes since 00:00 of the first day; none for one without a place. */
             start: (number | null)[];
             /**
@@ -5710,6 +5714,11 @@ export interface components {
         };
         /** @description A batch in a plan that is made by a formula. */
         PlannedPart: {
+            /**
+             * Format: int32
+             * @description In how many bowls it is made, each of so much.
+             */
+            bowls?: number;
             /** @description Key of the formula. */
             component: string;
             /** @description What is worked on in its steps. */
@@ -5720,7 +5729,7 @@ export interface components {
             waits?: components["schemas"]["PlannedWait"][];
             /**
              * Format: double
-             * @description What is weighed for it, g.
+             * @description What is weighed for a bowl of it, g.
              */
             weighed_g: number;
         };
@@ -6200,7 +6209,7 @@ export interface components {
              * @description How long, min; nothing for what only leaves.
              */
             lasts_min: number;
-            /** @description Letter of the order. */
+            /** @description Letters of the orders. */
             letter: string;
             /** @description What is worked on. */
             of: string;
@@ -6512,6 +6521,15 @@ export interface components {
              * @example chocolate
              */
             of: string;
+        };
+        /** @description A batch that is made once for several orders. */
+        SharedBatch: {
+            /** @description Key of the order its steps are named after, where that order is in the plan no more. */
+            named?: string | null;
+            /** @description What is worked on in its steps. */
+            of: string;
+            /** @description Numbers of its orders; its steps are counted to the first. */
+            orders: number[];
         };
         /** @description The shares. */
         Shares: {
@@ -7771,6 +7789,8 @@ export interface components {
         ViewStep: {
             /** @description It could begin from here to here, were nothing else moved. */
             anywhere?: number[] | null;
+            /** @description For which orders it makes one batch, and how much is weighed, where it is not for one order alone or in one bowl. */
+            batch?: string | null;
             /**
              * Format: int32
              * @description When it begins, min; none without a place.
@@ -7787,6 +7807,8 @@ export interface components {
              * @description How long it lasts, min.
              */
             lasts: number;
+            /** @description Letters of all orders it is for. */
+            letters: string;
             /** @description No minute of delay can be made up by pushing what follows. */
             no_time_to_lose: boolean;
             /** @description Why it is not earlier. */
@@ -7818,6 +7840,8 @@ export interface components {
             clocked: boolean;
             /** @description The step it begins after. */
             from: number;
+            /** @description Letters of all orders it is for. */
+            letters: string;
             /** @description What it does meanwhile. */
             name: string;
             /**

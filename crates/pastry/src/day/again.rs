@@ -4,9 +4,10 @@ use crate::day::bend::as_it_was;
 use crate::day::document::{PlanDocument, PlannedOrder};
 use crate::day::reasons::of_what;
 use crate::day::report::{Report, progress};
+use crate::day::sharing::SharedBatch;
 use jiff::civil::DateTime;
 use plan::net::Given;
-use plan::problem::Kind;
+use plan::problem::{Kind, Step};
 
 /// Numbers in the old plan of the orders that go on in a new one.
 fn going_on(old: &PlanDocument, orders: &[PlannedOrder], now: DateTime) -> Vec<usize> {
@@ -28,6 +29,34 @@ pub fn go_on(old: &PlanDocument, reports: &[Report], orders: &mut [PlannedOrder]
     let all = old.problem.steps.iter().zip(progress(old, reports));
     let begun = all.filter(|(step, _)| going.contains(&step.order)).filter_map(|(_, own)| own.begun).min();
     begun.map_or(now, |minute| days.wall(minute).min(now))
+}
+
+/// Batches that were begun or pinned, with the orders they are made for: nobody else is promised of them.
+pub fn begun_batches(
+    old: &PlanDocument,
+    reports: &[Report],
+    orders: &[PlannedOrder],
+    now: DateTime,
+) -> Vec<SharedBatch> {
+    let place = |order: &usize| orders.iter().position(|own| own.goes_on(&old.orders[*order], now));
+    let begun = progress(old, reports);
+    let stays = |step: &&Step| begun[step.id].begun.is_some() || old.pinned.contains(&step.id);
+    let mut all: Vec<SharedBatch> = Vec::new();
+    for step in old.problem.steps.iter().filter(|step| step.kind != Kind::Serve).filter(stays) {
+        let before = old.orders_of(step.id);
+        let now: Vec<usize> = before.iter().filter_map(place).collect();
+        let keys = old.shared.iter().find(|own| own.of == step.comp && own.orders == before);
+        // Its steps keep their keys when the order they are counted to is planned no more.
+        let named = keys.and_then(|own| own.named.clone()).or_else(|| {
+            let first = before.first().filter(|order| place(order).is_none())?;
+            old.orders[*first].key.clone()
+        });
+        let own = SharedBatch { named, ..SharedBatch::of(&step.comp, now) };
+        if !own.orders.is_empty() && !all.contains(&own) {
+            all.push(own);
+        }
+    }
+    all
 }
 
 /// What was said while a plan stood counts in one that was compiled anew: who is away, what is out, which waits were made shorter.

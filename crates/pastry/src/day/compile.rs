@@ -1,26 +1,18 @@
 //! Orders and a kitchen made a problem: everything that is to be done for them, with what it takes, between now and the last
 //! serving.
 
-use crate::day::baking::{Piece, bake, oven_key};
-use crate::day::building::{MadeOf, build};
-use crate::day::draft::{Act, Draft, Lag};
+use crate::day::asked::{SERVED, ToPlan, eaten_before, title, under};
+use crate::day::baking::oven_key;
+use crate::day::batches::{Batches, Taken, into_others};
+use crate::day::draft::{Draft, Lag};
 use crate::day::hours::Days;
-use crate::day::kitchen::KitchenDocument;
-use crate::day::making::{RACK, make};
+use crate::day::making::RACK;
 use crate::day::part::{PlannedPart, PlannedWait};
+use crate::day::sharing::SharedBatch;
 use crate::fault::{Fault, FaultCode};
-use crate::heat::stand::LearnedPlace;
 use crate::method::gear::Resource;
 use crate::method::step::LimitClass;
-use crate::order::batch::{Batch, batches};
-use crate::order::document::OrderDocument;
-use crate::stack::answer::stack_of;
-use crate::stack::baking::baking;
-use crate::stack::part::PartKind;
-use crate::stack::place::{Layout, Stuff};
-use crate::stack::{Known, Makings, StackAnswer};
-use crate::zone::Zone;
-use jiff::civil::DateTime;
+use crate::stack::Known;
 use plan::problem::{
     COOK, Class, Cook, Kind, Link, Order, Problem, Reserve, Resource as Stock, Step, Wait, Weights, fewer,
 };
@@ -34,20 +26,6 @@ const CALM: i32 = 72;
 /// Most days planned ahead.
 pub const MOST_DAYS: i32 = 21;
 
-/// What is to be planned.
-pub struct ToPlan<'a> {
-    /// The orders.
-    pub orders: &'a [&'a OrderDocument],
-    /// The kitchen.
-    pub kitchen: &'a KitchenDocument,
-    /// Where it is.
-    pub zone: &'a Zone,
-    /// Nothing begins before this, on the wall.
-    pub from: DateTime,
-    /// Places of the kitchen as they were read.
-    pub learned: &'a [LearnedPlace],
-}
-
 /// A problem, and what its minutes are on the wall.
 #[derive(Debug, Clone)]
 pub struct Compiled {
@@ -59,6 +37,8 @@ pub struct Compiled {
     pub notes: Vec<String>,
     /// Batches that are made by formulas.
     pub parts: Vec<PlannedPart>,
+    /// Batches that are made once for several orders.
+    pub shared: Vec<SharedBatch>,
 }
 
 /// Makes orders and a kitchen a problem.
@@ -69,46 +49,36 @@ pub fn compile(ask: &ToPlan, known: &Known) -> Result<Compiled, Vec<Fault>> {
     let days = days(ask)?;
     let from = days.minute(ask.from).max(0);
     let mut notes = Vec::new();
-    let mut parts = Vec::new();
     let mut draft = Draft::default();
     let mut served = Vec::new();
-    let mut faults = Vec::new();
+    let mut taken: Vec<Taken> = Vec::new();
     for (at, order) in ask.orders.iter().enumerate() {
-        let begun = draft.acts.len();
-        match one_order(&mut draft, (at, order), ask, known, (&mut notes, &mut parts)) {
-            Ok(()) => {
-                let minute = order.served_at.map_or(0, |wall| days.minute(wall)).div_euclid(GRID) * GRID;
-                served.push(Order { id: at, title: title(order, at), serve: minute });
-            }
-            Err(own) => {
-                draft.acts.truncate(begun);
-                faults.extend(own.into_iter().map(|fault| under(&format!("orders.{at}"), fault)));
-            }
-        }
+        let minute = order.served_at.map_or(0, |wall| days.minute(wall)).div_euclid(GRID) * GRID;
+        served.push(Order { id: at, title: title(order, at), serve: minute });
+        taken.push(Taken::of(&mut draft, (at, order), known, minute, &mut notes));
+    }
+    let mut batches = Batches::of(ask, &taken);
+    let mut faults = Vec::new();
+    for at in 0..taken.len() {
+        faults.extend(batches.make(&mut draft, at));
     }
     if !faults.is_empty() {
         return Err(faults);
     }
+    let Batches { made, mut parts, shared, .. } = batches;
+    for (own, made) in taken.iter().zip(&made) {
+        into_others(&mut draft, made);
+        own.build(&mut draft, made, ask.kitchen);
+    }
     let problem = problem(ask, &days, from, &draft, served, &mut parts);
     let wrong = problem.faults();
     match wrong.is_empty() {
-        true => Ok(Compiled { problem, days, notes, parts }),
+        true => Ok(Compiled { problem, days, notes, parts, shared }),
         // The kitchen or an order is larger than can be planned.
         false => Err(wrong
             .into_iter()
             .map(|own| Fault::new(own.field, FaultCode::OutOfRange, own.message))
             .collect()),
-    }
-}
-
-fn under(place: &str, fault: Fault) -> Fault {
-    Fault { field: format!("{place}.{}", fault.field), ..fault }
-}
-
-fn title(order: &OrderDocument, at: usize) -> String {
-    match order.name.trim() {
-        "" => format!("Order {}", at + 1),
-        name => name.to_owned(),
     }
 }
 
@@ -145,141 +115,6 @@ fn days(ask: &ToPlan) -> Result<Days, Vec<Fault>> {
         faults.extend(order.faults().into_iter().map(|own| under(&format!("orders.{at}"), own)));
     }
     if faults.is_empty() { Ok(Days::of(first, count, ask.zone)) } else { Err(faults) }
-}
-
-/// What is wrong with an order that was eaten before it is planned.
-pub fn eaten_before(order: &OrderDocument, at: usize, now: DateTime) -> Option<Fault> {
-    let wall = order.served_at.filter(|wall| *wall <= now)?;
-    let words = format!("{} was eaten on {}: give it a date to come", title(order, at), said(wall));
-    Some(Fault::new(format!("orders.{at}.served_at"), FaultCode::OutOfRange, words))
-}
-
-fn said(wall: DateTime) -> String {
-    wall.strftime("%-d %B %Y, %H:%M").to_string()
-}
-
-/// Everything that is done for one order.
-fn one_order(
-    draft: &mut Draft,
-    (at, order): (usize, &OrderDocument),
-    ask: &ToPlan,
-    known: &Known,
-    (notes, parts): (&mut Vec<String>, &mut Vec<PlannedPart>),
-) -> Result<(), Vec<Fault>> {
-    let makings: Vec<Makings> = order.cakes.iter().map(|cake| Makings::of(&cake.stack, known)).collect();
-    let room_c = order.room_temperature_c.celsius();
-    let answers: Vec<StackAnswer> = order
-        .cakes
-        .iter()
-        .zip(&makings)
-        .map(|(cake, makings)| stack_of(&cake.stack, makings, room_c))
-        .collect();
-    for answer in &answers {
-        notes.extend(answer.incomplete.iter().map(|words| format!("{}: {words}", title(order, at))));
-    }
-    let all = batches(order, &answers, &makings, &|_| None);
-    let serve = draft
-        .act(Act { hands: false, ..Act::by_hand(at, SERVED, &format!("{} leaves", title(order, at)), 0.0) });
-    let mut made = MadeOf::new();
-    let mut temperatures: Vec<f64> = Vec::new();
-    for batch in &all {
-        let own = match batch.kind {
-            PartKind::Bake => {
-                let Some(baked) = makings.iter().find_map(|own| own.baked(Some(&batch.key))) else {
-                    continue;
-                };
-                let pieces = pieces(order, &batch.key);
-                let c =
-                    baking(&baked.sponge.key).and_then(|own| own.oven(20.0)).map_or(0.0, |(_, oven)| oven.c);
-                if !temperatures.contains(&c) {
-                    temperatures.push(c);
-                }
-                let ovens = ask.kitchen.equipment.ovens_trays.len().max(1);
-                let oven = temperatures.iter().position(|own| *own == c).unwrap_or(0) % ovens;
-                bake(draft, (at, &batch.name), (baked, 1e-3 * batch.to_make_g), &pieces, (ask.kitchen, oven))
-            }
-            PartKind::Component => {
-                let found = makings.iter().find_map(|own| Some((own.cream(Some(&batch.key))?, &own.shelf)));
-                let Some((cream, shelf)) = found else { continue };
-                parts.push(PlannedPart {
-                    order: at,
-                    of: batch.name.clone(),
-                    component: batch.key.clone(),
-                    weighed_g: weighed(batch),
-                    waits: Vec::new(),
-                });
-                make(
-                    draft,
-                    (at, parts.len() - 1, &batch.name),
-                    (cream, weighed(batch)),
-                    shelf,
-                    ask.kitchen,
-                    ask.learned,
-                )?
-            }
-        };
-        made.insert((batch.kind, batch.key.clone()), own);
-    }
-    into_others(draft, &made);
-    for (cake, answer) in order.cakes.iter().zip(&answers) {
-        let name = match cake.stack.name.trim() {
-            "" => title(order, at),
-            name => name.to_owned(),
-        };
-        build(draft, (at, &name), (&cake.stack, cake.count), (&made, serve), ask.kitchen, answer.finished_g);
-    }
-    Ok(())
-}
-
-/// What is served is worked on as this.
-const SERVED: &str = "served";
-
-fn weighed(batch: &Batch) -> f64 {
-    if batch.weighed_g > 0.0 { batch.weighed_g } else { batch.to_make_g }
-}
-
-/// What goes into others is there when it is brought to hand.
-fn into_others(draft: &mut Draft, made: &MadeOf) {
-    let mut lags: Vec<Lag> = Vec::new();
-    for own in made.values() {
-        for (key, act) in &own.takes {
-            let inner = made.get(&(PartKind::Component, key.clone()));
-            if let Some((inner, last)) = inner.and_then(|inner| Some((inner, inner.last?))) {
-                lags.push(Lag {
-                    from: last,
-                    to: *act,
-                    least: inner.waits[0],
-                    most: Some(inner.waits[1]),
-                    name: format!("{} keeps", draft.acts[last].comp),
-                    place: inner.place.clone(),
-                    class: inner.class,
-                    clock: inner.cools.clone(),
-                });
-            }
-        }
-    }
-    // In the order of the steps, whatever the map's.
-    lags.sort_by_key(|lag| (lag.from, lag.to));
-    draft.lags.extend(lags);
-}
-
-/// Everything an order bakes of one kind.
-fn pieces(order: &OrderDocument, key: &str) -> Vec<Piece> {
-    let mut all = Vec::new();
-    for cake in &order.cakes {
-        let layout = Layout::of(&cake.stack);
-        for spot in layout.spots.iter().filter(|spot| spot.stuff == Stuff::Bake(Some(key))) {
-            let area = spot.outline.area();
-            all.push(Piece {
-                area_cm2: area,
-                tin_cm2: spot.outline.grown(2.0).area(),
-                height_mm: (10.0 * spot.thickness).clamp(1.0, 120.0),
-                across_mm: 10.0 * (area * 4.0 / std::f64::consts::PI).sqrt(),
-                count: cake.count * cake.stack.tiers[spot.tier].count(),
-            });
-        }
-    }
-    all
 }
 
 fn stock(ask: &ToPlan, days: &Days, open: &[[i32; 2]]) -> (Vec<Stock>, Vec<Cook>) {

@@ -4,6 +4,7 @@ use crate::day::compile::Compiled;
 use crate::day::gone::{Gone, MOST_GONE};
 use crate::day::hours::Days;
 use crate::day::part::PlannedPart;
+use crate::day::sharing::SharedBatch;
 use crate::day::shorter::{MOST_QUICKER, Quicker};
 use crate::fault::{Fault, FaultCode};
 use crate::format;
@@ -56,6 +57,10 @@ pub struct PlanDocument {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 1500)]
     pub parts: Vec<PlannedPart>,
+    /// Batches in it that are made once for several orders.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 1500)]
+    pub shared: Vec<SharedBatch>,
     /// What was planned.
     pub problem: Problem,
     /// When each step begins, minutes since 00:00 of the first day; none for one without a place.
@@ -132,6 +137,7 @@ impl PlanDocument {
             gone: Vec::new(),
             quicker: Vec::new(),
             parts: compiled.parts,
+            shared: compiled.shared,
             problem: compiled.problem,
             start,
             pinned: Vec::new(),
@@ -164,9 +170,13 @@ impl PlanDocument {
     /// A key for every step that is the same in another plan of the same orders: its order, what is worked on, what is done,
     /// and which of those it is.
     pub fn step_keys(&self) -> Vec<String> {
-        let order_key = |order: usize| {
+        let order_key = |order: usize, of: &str| {
+            let batch = self.shared.iter().find(|own| own.of == of && own.orders.first() == Some(&order));
             let own = self.orders.get(order);
-            own.and_then(|own| own.key.clone()).unwrap_or_else(|| format!("order-{}", order + 1))
+            batch
+                .and_then(|own| own.named.clone())
+                .or_else(|| own.and_then(|own| own.key.clone()))
+                .unwrap_or_else(|| format!("order-{}", order + 1))
         };
         let mut seen: HashMap<String, usize> = HashMap::new();
         let steps = self.problem.steps.iter().map(|step| {
@@ -177,12 +187,24 @@ impl PlanDocument {
                 .collect::<Vec<_>>()
                 .join("-")
                 .to_lowercase();
-            let own = format!("{}/{}", order_key(step.order), slug.chars().take(120).collect::<String>());
+            let own = format!(
+                "{}/{}",
+                order_key(step.order, &step.comp),
+                slug.chars().take(120).collect::<String>()
+            );
             let times = seen.entry(own.clone()).or_default();
             *times += 1;
             if *times == 1 { own } else { format!("{own}-{times}") }
         });
         steps.collect()
+    }
+
+    /// Numbers of the orders a step is for: of one, or of all that share what it makes.
+    pub fn orders_of(&self, step: usize) -> Vec<usize> {
+        let Some(own) = self.problem.steps.get(step) else { return Vec::new() };
+        let batch =
+            self.shared.iter().find(|batch| batch.of == own.comp && batch.orders.contains(&own.order));
+        batch.map_or_else(|| vec![own.order], |batch| batch.orders.clone())
     }
 
     /// Whether every step has its place.
@@ -228,6 +250,11 @@ impl PlanDocument {
             |part: &PlannedPart| part.order >= orders || part.waits.iter().any(|own| own.wait >= waits);
         if let Some(at) = self.parts.iter().position(strange) {
             say(&format!("parts.{at}"), "name an order and waits that are there".to_owned());
+        }
+        let strange =
+            |own: &SharedBatch| own.orders.is_empty() || own.orders.iter().any(|own| *own >= orders);
+        if let Some(at) = self.shared.iter().position(strange) {
+            say(&format!("shared.{at}.orders"), "name orders that are there".to_owned());
         }
         faults.extend(self.gone.iter().enumerate().filter_map(|(at, own)| own.fault(at)));
         let mut say = |field: &str, words: String| {

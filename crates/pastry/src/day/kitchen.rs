@@ -81,6 +81,9 @@ pub struct KitchenDocument {
     /// What is held back for a day that goes wrong.
     #[serde(default)]
     pub reserve: HeldBack,
+    /// One batch for several orders, where it keeps from the first to the last.
+    #[serde(default = "yes")]
+    pub shares: bool,
     /// The kitchen's own minutes for steps.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 500)]
@@ -89,6 +92,10 @@ pub struct KitchenDocument {
 
 fn four() -> Time {
     time(4, 0, 0, 0)
+}
+
+fn yes() -> bool {
+    true
 }
 
 fn us_fda() -> CoolingRule {
@@ -291,6 +298,7 @@ impl KitchenDocument {
             out_of_use: Vec::new(),
             cooling_rule: us_fda(),
             reserve: HeldBack::default(),
+            shares: true,
             own_minutes: Vec::new(),
         }
     }

@@ -45,6 +45,15 @@ pub struct Made {
     pub hurried: bool,
 }
 
+impl Made {
+    /// So much of it, for one of several who take it.
+    pub fn share(&self, share: f64) -> Made {
+        let part = |amount: i32| (f64::from(amount) * share).ceil().max(1.0) as i32;
+        let place = self.place.clone().map(|(place, amount)| (place, part(amount)));
+        Made { place, ..self.clone() }
+    }
+}
+
 /// How long something sets where it is used.
 #[derive(Debug, Clone, PartialEq)]
 pub struct SetsThere {

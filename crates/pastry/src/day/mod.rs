@@ -1,8 +1,10 @@
 //! The day: from orders and a kitchen to a problem that can be planned.
 
 pub mod again;
+pub mod asked;
 pub mod assembly;
 pub mod baking;
+pub mod batches;
 pub mod bend;
 pub mod building;
 pub mod compile;
@@ -20,18 +22,21 @@ pub mod part;
 pub mod quicker;
 pub mod reasons;
 pub mod report;
+pub mod sharing;
 pub mod sheet;
 pub mod shorter;
 pub mod take;
 pub mod view;
 
+pub use asked::{ToPlan, eaten_before};
 pub use bend::{Bent, bend};
-pub use compile::{Compiled, ToPlan, compile, eaten_before};
+pub use compile::{Compiled, compile};
 pub use cure::{Cure, cures};
 pub use document::{PlanDocument, PlannedOrder};
 pub use gone::{Gone, GoneWhat};
 pub use happened::{BendAsk, CureAsk, Happened};
 pub use kitchen::KitchenDocument;
 pub use report::{Report, Said, progress};
+pub use sharing::{SharedBatch, Sharing};
 pub use take::{Taken, take};
 pub use view::{DayView, view};

@@ -15,13 +15,26 @@ pub struct PlannedPart {
     /// Key of the formula.
     #[schema(max_length = 200)]
     pub component: String,
-    /// What is weighed for it, g.
+    /// What is weighed for a bowl of it, g.
     #[schema(minimum = 0, maximum = 10000000)]
     pub weighed_g: f64,
+    /// In how many bowls it is made, each of so much.
+    #[serde(default = "one", skip_serializing_if = "is_one")]
+    #[schema(minimum = 1, maximum = 1000)]
+    pub bowls: u32,
     /// Waits that last as long as its clock says.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 100)]
     pub waits: Vec<PlannedWait>,
+}
+
+fn one() -> u32 {
+    1
+}
+
+#[allow(clippy::trivially_copy_pass_by_ref)]
+fn is_one(bowls: &u32) -> bool {
+    *bowls == 1
 }
 
 /// A wait that lasts as long as a clock says.

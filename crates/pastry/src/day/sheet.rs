@@ -25,7 +25,7 @@ pub struct RunRow {
     pub at: String,
     /// How long, min; nothing for what only leaves.
     pub lasts_min: i32,
-    /// Letter of the order.
+    /// Letters of the orders.
     pub letter: String,
     /// What is worked on.
     pub of: String,
@@ -71,9 +71,9 @@ pub fn run_sheets(plan: &PlanDocument, seen: &DayView) -> Vec<RunSheet> {
             let rows = steps.iter().map(|step| RunRow {
                 at: clock(step.begins.unwrap_or_default()),
                 lasts_min: step.lasts,
-                letter: seen.orders.get(step.order).map_or_else(String::new, |own| own.letter.clone()),
+                letter: step.letters.clone(),
                 of: step.of.clone(),
-                what: step.what.clone(),
+                what: step.what.iter().chain(&step.batch).cloned().collect(),
                 out: seen
                     .waits
                     .iter()

@@ -121,6 +121,10 @@ pub struct ViewStep {
     pub key: String,
     /// Number of its order.
     pub order: usize,
+    /// Letters of all orders it is for.
+    pub letters: String,
+    /// For which orders it makes one batch, and how much is weighed, where it is not for one order alone or in one bowl.
+    pub batch: Option<String>,
     /// What is worked on.
     pub of: String,
     /// What is done, one after the other.
@@ -162,6 +166,8 @@ pub struct ViewWait {
     pub to: usize,
     /// Number of its order.
     pub order: usize,
+    /// Letters of all orders it is for.
+    pub letters: String,
     /// What stands.
     pub of: String,
     /// What it does meanwhile.
@@ -189,6 +195,29 @@ pub fn letter(order: usize) -> String {
         0 => one(order).to_string(),
         more => format!("{}{}", one(more - 1), one(order)),
     }
+}
+
+/// Letters of several orders.
+fn letters(orders: &[usize]) -> String {
+    orders.iter().map(|own| letter(*own)).collect::<Vec<_>>().join("+")
+}
+
+/// For which orders a step makes one batch, and how much is weighed for it, in words.
+fn batch(plan: &PlanDocument, step: usize) -> Option<String> {
+    let own = &plan.problem.steps[step];
+    let orders = plan.orders_of(step);
+    let part = plan.parts.iter().find(|part| part.of == own.comp && orders.contains(&part.order));
+    let bowls = part.map_or(1, |part| part.bowls);
+    if orders.len() < 2 && bowls < 2 {
+        return None;
+    }
+    let names: Vec<&str> =
+        orders.iter().filter_map(|own| plan.orders.get(*own)).map(|own| own.name.as_str()).collect();
+    let weighed = part.map(|part| {
+        let each = if bowls > 1 { format!(", in each of {bowls} bowls") } else { String::new() };
+        format!(": {:.0} g to weigh{each}", part.weighed_g)
+    });
+    Some(format!("One batch for {}{}", names.join(" and "), weighed.unwrap_or_default()))
 }
 
 /// Looks at a plan without faults.
@@ -272,6 +301,8 @@ fn steps(
             step: id,
             key: keys[id].clone(),
             order: step.order,
+            letters: letters(&plan.orders_of(id)),
+            batch: batch(plan, id),
             of: step.comp.clone(),
             what: step.name.split(';').map(|words| words.trim().to_owned()).collect(),
             short: short(step),
@@ -301,7 +332,8 @@ fn waits(plan: &PlanDocument) -> Vec<ViewWait> {
             wait: id,
             from: wait.from,
             to: wait.to,
-            order: from.order,
+            order: problem.steps[wait.to].order,
+            letters: letters(&plan.orders_of(wait.to)),
             of: from.comp.clone(),
             name: wait.name.clone(),
             called: called(&wait.name, &from.comp).to_owned(),

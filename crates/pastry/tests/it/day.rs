@@ -5,7 +5,7 @@ use pastry::assess::FormulaDocument;
 use pastry::assess::made_here::with_made;
 use pastry::day::hours::Days;
 use pastry::day::kitchen::{DateHours, WeekHours, Weekday};
-use pastry::day::{Compiled, KitchenDocument, ToPlan, compile};
+use pastry::day::{Compiled, KitchenDocument, Sharing, ToPlan, compile};
 use pastry::exchange::pantry::from_csv;
 use pastry::ingredient::Shelf;
 use pastry::method::schools;
@@ -58,9 +58,10 @@ fn wall(text: &str) -> DateTime {
     text.parse().unwrap()
 }
 
-fn compiled(orders: &[&OrderDocument], kitchen: &KitchenDocument, from: &str, known: &Known) -> Compiled {
+pub fn compiled(orders: &[&OrderDocument], kitchen: &KitchenDocument, from: &str, known: &Known) -> Compiled {
     let zone = Zone::default();
-    let ask = ToPlan { orders, kitchen, zone: &zone, from: wall(from), learned: &[] };
+    let ask =
+        ToPlan { orders, kitchen, zone: &zone, from: wall(from), learned: &[], sharing: &Sharing::default() };
     compile(&ask, known).unwrap()
 }
 
@@ -211,7 +212,14 @@ fn bad_input_is_told_at_its_place() {
     let order = orders().remove(0);
     let faults = |order: &OrderDocument, kitchen: &KitchenDocument, from: &str| -> Vec<String> {
         let zone = Zone::default();
-        let ask = ToPlan { orders: &[order], kitchen, zone: &zone, from: wall(from), learned: &[] };
+        let ask = ToPlan {
+            orders: &[order],
+            kitchen,
+            zone: &zone,
+            from: wall(from),
+            learned: &[],
+            sharing: &Sharing::default(),
+        };
         compile(&ask, &known)
             .err()
             .unwrap_or_default()

@@ -7,7 +7,7 @@ use jiff::civil::DateTime;
 use pastry::day::again::{go_on, standing};
 use pastry::day::report::supposed;
 use pastry::day::{
-    BendAsk, Gone, GoneWhat, Happened, PlanDocument, Report, Said, ToPlan, bend, compile, progress,
+    BendAsk, Gone, GoneWhat, Happened, PlanDocument, Report, Said, Sharing, ToPlan, bend, compile, progress,
 };
 use pastry::order::OrderDocument;
 use pastry::stack::Known;
@@ -22,7 +22,14 @@ fn anew(old: &PlanDocument, orders: &[OrderDocument], from: DateTime) -> PlanDoc
     let known = Known { formulas: &formulas, shelf: &shelf };
     let all: Vec<&OrderDocument> = orders.iter().collect();
     let kitchen = lantern_street();
-    let ask = ToPlan { orders: &all, kitchen: &kitchen, zone: &old.zone, from, learned: &[] };
+    let ask = ToPlan {
+        orders: &all,
+        kitchen: &kitchen,
+        zone: &old.zone,
+        from,
+        learned: &[],
+        sharing: &Sharing::default(),
+    };
     let compiled = compile(&ask, &known).unwrap();
     let mut planned = old.orders.clone();
     for (own, order) in planned.iter_mut().zip(orders) {

@@ -4,7 +4,7 @@ use crate::day::{kitchen, lantern_street, orders};
 use jiff::Span;
 use jiff::civil::DateTime;
 use pastry::day::kitchen::{CookDocument, OutOfUse};
-use pastry::day::{KitchenDocument, ToPlan, compile};
+use pastry::day::{KitchenDocument, Sharing, ToPlan, compile};
 use pastry::method::gear::Resource;
 use pastry::order::OrderDocument;
 use pastry::stack::Known;
@@ -72,7 +72,14 @@ fn fifty_days_that_nobody_wrote_have_a_legal_plan_and_the_same_twice() {
         let orders = drawn_orders(&mut draw, from);
         let kitchen = drawn_kitchen(&mut draw, from);
         let all: Vec<&OrderDocument> = orders.iter().collect();
-        let ask = ToPlan { orders: &all, kitchen: &kitchen, zone: &zone, from, learned: &[] };
+        let ask = ToPlan {
+            orders: &all,
+            kitchen: &kitchen,
+            zone: &zone,
+            from,
+            learned: &[],
+            sharing: &Sharing::default(),
+        };
         let own = compile(&ask, &known).unwrap_or_else(|faults| panic!("{case}: {faults:?}"));
         let names: Vec<&str> = orders.iter().map(|order| order.cakes[0].stack.name.as_str()).collect();
         let budget = Budget { rounds: 60, seed: 3 };

@@ -4,8 +4,8 @@ use crate::day::{kitchen, lantern_street, orders};
 use jiff::SignedDuration;
 use pastry::day::bend::made_again;
 use pastry::day::{
-    BendAsk, Bent, DayView, Happened, PlanDocument, PlannedOrder, Report, Said, ToPlan, bend, compile,
-    progress, take, view,
+    BendAsk, Bent, DayView, Happened, PlanDocument, PlannedOrder, Report, Said, Sharing, ToPlan, bend,
+    compile, progress, take, view,
 };
 use pastry::order::OrderDocument;
 use pastry::stack::Known;
@@ -26,7 +26,14 @@ pub fn week() -> &'static (PlanDocument, DayView) {
         let orders: Vec<&OrderDocument> = all.iter().take(3).collect();
         let (zone, from) = (Zone::default(), "2026-11-30T06:00:00".parse().unwrap());
         let kitchen = lantern_street();
-        let ask = ToPlan { orders: &orders, kitchen: &kitchen, zone: &zone, from, learned: &[] };
+        let ask = ToPlan {
+            orders: &orders,
+            kitchen: &kitchen,
+            zone: &zone,
+            from,
+            learned: &[],
+            sharing: &Sharing::default(),
+        };
         let compiled = compile(&ask, &known).unwrap();
         let answer = plan(&compiled.problem, Budget { rounds: 3000, seed: 3 }, &|_| true);
         let planned = orders.iter().enumerate().map(|(at, order)| PlannedOrder {
@@ -251,7 +258,14 @@ fn an_order_more_is_planned_into_what_stands() {
     let with = |more: &OrderDocument| {
         let all: Vec<&OrderDocument> = orders.iter().take(3).chain([more]).collect();
         let kitchen = lantern_street();
-        let ask = ToPlan { orders: &all, kitchen: &kitchen, zone: &old.zone, from: old.from, learned: &[] };
+        let ask = ToPlan {
+            orders: &all,
+            kitchen: &kitchen,
+            zone: &old.zone,
+            from: old.from,
+            learned: &[],
+            sharing: &Sharing { as_is: old.shared.clone(), more: false },
+        };
         let compiled = compile(&ask, &known).unwrap();
         let mut planned = old.orders.clone();
         let promised = more.served_at.unwrap();

@@ -20,6 +20,7 @@ mod day;
 mod day_again;
 mod day_made_up;
 mod day_quicker;
+mod day_sharing;
 mod day_view;
 mod drips;
 mod films;

@@ -6,7 +6,7 @@ use crate::calendar::calendar;
 use clap::Args;
 use jiff::civil::DateTime;
 use pastry::day::sheet::as_text;
-use pastry::day::{KitchenDocument, PlanDocument, PlannedOrder, ToPlan, compile, view};
+use pastry::day::{KitchenDocument, PlanDocument, PlannedOrder, Sharing, ToPlan, compile, view};
 use pastry::order::OrderDocument;
 use pastry::zone::Zone;
 use plan::answer::{Answer, plan};
@@ -202,7 +202,9 @@ fn asked(ask: &Plan) -> Result<Asked, String> {
     let zone = Zone::try_from(ask.zone.clone()).map_err(|wrong| wrong.to_string())?;
     let from = ask.from.unwrap_or_else(|| zone.wall(jiff::Timestamp::now()));
     let all: Vec<&OrderDocument> = orders.iter().collect();
-    let to_plan = ToPlan { orders: &all, kitchen: &kitchen, zone: &zone, from, learned: &[] };
+    let sharing = Sharing::default();
+    let to_plan =
+        ToPlan { orders: &all, kitchen: &kitchen, zone: &zone, from, learned: &[], sharing: &sharing };
     let compiled = with_nothing(|known| compile(&to_plan, known))
         .map_err(|faults| lines(&first.display().to_string(), &faults))?;
     let planned = orders.iter().enumerate().map(|(at, order)| PlannedOrder {

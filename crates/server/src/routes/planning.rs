@@ -14,8 +14,8 @@ use pastry::day::odds::{OddsAnswer, OddsAsk, odds};
 use pastry::day::quicker::{QuickerAnswer, order_of, quicker_ways};
 use pastry::day::sheet::{RunSheet, run_sheets};
 use pastry::day::{
-    BendAsk, Bent, Cure, CureAsk, DayView, KitchenDocument, PlanDocument, Report, Taken, bend, cures,
-    eaten_before, take, view,
+    BendAsk, Bent, Cure, CureAsk, DayView, KitchenDocument, PlanDocument, Report, Sharing, Taken, bend,
+    cures, eaten_before, take, view,
 };
 use pastry::fault::{Fault, FaultCode};
 use pastry::order::OrderDocument;
@@ -295,6 +295,8 @@ async fn take_order(
     orders.extend(more);
     let mut gathered = Gathered::of(&state, orders, None, Some(ask.plan.zone.clone()), ask.plan.from).await?;
     gathered.now = ask.now;
+    // What is planned for one order alone is not promised to another behind its back.
+    gathered.sharing = Sharing { as_is: ask.plan.shared.clone(), more: false };
     let turn = state.desk.turn_to_plan().await?;
     state
         .desk

@@ -40,7 +40,7 @@ export function DayList({ view, wall, day, now, cook, selected, onSelect, stage 
               <span
                 className={`flex h-7 w-7 shrink-0 items-center justify-center rounded-[5px] border-2 font-[700] ${fillOf(step.order)}`}
               >
-                {view.orders[step.order]?.letter}
+                {step.letters}
               </span>
               <span className="min-w-0 flex-1">
                 {step.short}

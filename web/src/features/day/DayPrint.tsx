@@ -103,8 +103,8 @@ export function DayPrint({ kind, view, sheets, name, revision }: DayPrintProps) 
                           .sort((a, b) => a.from - b.from)
                           .map((block) => (
                             <span key={block.step.step} className="mr-2 inline-block whitespace-nowrap">
-                              <b>{wall.time(block.from)}</b>–{wall.time(block.to)}{' '}
-                              {view.orders[block.step.order]?.letter} {block.step.short}
+                              <b>{wall.time(block.from)}</b>–{wall.time(block.to)} {block.step.letters}{' '}
+                              {block.step.short}
                               {lane.cook === null ? ` (${block.step.of})` : ''};
                             </span>
                           ))}
@@ -169,7 +169,7 @@ export function shelfLabels(view: DayView): ShelfLabel[] {
     const last = [known?.useBy, wait.not_after].filter((at): at is number => typeof at === 'number')
     all.set(key, {
       key,
-      letter: view.orders[wait.order]?.letter ?? '',
+      letter: wait.letters,
       of: wait.of,
       order: view.orders[wait.order]?.name ?? '',
       place: wait.place,

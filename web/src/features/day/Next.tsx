@@ -62,7 +62,7 @@ export function Next(props: NextProps) {
                 className="min-h-9 min-w-0 flex-1 rounded-lg text-left hover:bg-rim-tint pointer-coarse:min-h-11"
                 onClick={() => onSelect(step.step)}
               >
-                <b>{view.orders[step.order]?.letter}</b> {step.short}
+                <b>{step.letters}</b> {step.short}
                 <span className="block text-note text-ink2">
                   {step.of}
                   {cook === null &&

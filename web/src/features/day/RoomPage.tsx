@@ -293,6 +293,9 @@ function RoomDesk({ opened }: { opened: Opened<KitchenDocument> }) {
               One cook more
             </Button>
           </div>
+          <Tick checked={document.shares ?? true} onChange={(shares) => put({ shares })}>
+            One batch for several orders, where it keeps as good as fresh
+          </Tick>
           <h2 className="mt-2 text-title">Held back</h2>
           <p className="text-note text-ink2">
             For a day that goes wrong. Where nothing can be held back, the plan says so.

@@ -285,11 +285,13 @@ function StepBlock(props: StepBlockProps) {
           setDragged(null)
         }}
       >
-        <span className={width >= 13 ? `block ${moved}` : 'sr-only'}>{order?.letter} </span>
+        <span className={width >= 13 ? `block whitespace-nowrap ${moved}` : 'sr-only'}>
+          {lettersIn(step.letters, width)}{' '}
+        </span>
         <span className={(inside || two) && high >= 40 ? 'block' : 'sr-only'}>{words}</span>
         <span className="sr-only">
           , {wall.time(block.from)} to {wall.time(block.to)}, {of_machine ? step.short : step.of},{' '}
-          {order?.name ?? ''}
+          {step.batch ?? order?.name ?? ''}
           {stage === 'done' ? ', done' : stage === 'begun' ? ', begun' : ''}
         </span>
         {dragged !== null && <span className="sr-only">{wall.time(block.from + dragged)}</span>}
@@ -315,6 +317,13 @@ function StepBlock(props: StepBlockProps) {
   )
 }
 
+/** Letters of the orders, as many as there is room for: the first, and that there are more. */
+function lettersIn(letters: string, width: number): string {
+  if (letters.length * LETTER + 8 <= width) return letters
+  const [first = '', ...more] = letters.split('+')
+  return more.length > 0 ? `${first}+` : first
+}
+
 /** The longer half of words that stand in two lines, letters. */
 function half(words: string): number {
   const all = words.split(' ')
@@ -328,7 +337,7 @@ function half(words: string): number {
 
 /** What a thread says: of a cake its tier, of the fridge nothing, for most stands there. */
 function threadWords(view: DayView, { wait }: Pick<Thread, 'wait'>): string {
-  const letter = view.orders[wait.order]?.letter ?? ''
+  const letter = wait.letters
   const does = wait.name.startsWith(`${wait.of}: `) ? wait.name.slice(wait.of.length + 2) : ''
   const tier = /, (tier \d+)$/.exec(wait.of)?.[1]
   const where = wait.place === 'fridge' ? [] : [wait.place ?? '']

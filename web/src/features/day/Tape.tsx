@@ -37,7 +37,7 @@ export function Tape({ view, wall, now }: TapeProps) {
             {standing.map((wait) => (
               <li key={wait.wait} className="border-b border-line py-1 text-note">
                 <b>
-                  {view.orders[wait.order]?.letter} {wait.of}
+                  {wait.letters} {wait.of}
                 </b>
                 , {wait.place}: out at {wall.dayTime(wait.stands?.[1] ?? 0)}
                 {wait.not_before != null &&

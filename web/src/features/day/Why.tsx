@@ -43,7 +43,7 @@ export function Why(props: WhyProps) {
         Why {lower(step.short)} at {wall.time(begins)}?
       </h2>
       <p className="text-note text-ink2">
-        {view.orders[step.order]?.letter} {step.of}, {span(step.lasts)}
+        {step.letters} {step.of}, {span(step.lasts)}
         {step.cook != null && `, ${view.cooks[step.cook]?.name ?? ''}`}
       </p>
       <div className="mt-2 grid grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)] items-stretch gap-2 max-phone:grid-cols-1">
@@ -97,6 +97,7 @@ export function Why(props: WhyProps) {
           {step.of} on the Bench
         </Link>
       )}
+      {step.batch && <p className="mt-2 text-note font-[640]">{step.batch}.</p>}
       <ul className="mt-2 text-note">
         {step.what.map((words, place) => (
           <li key={place}>{words}.</li>
