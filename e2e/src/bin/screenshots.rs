@@ -229,7 +229,12 @@ async fn open(ui: &Ui, what: &str) {
             ui.click("//button[starts-with(., 'Compare')]").await;
             ui.find("//table").await;
         }
-        _ => ui.open(what).await,
+        _ => {
+            ui.open(what).await;
+            if what.starts_with("/day/") {
+                ui.find("//h1").await;
+            }
+        }
     }
 }
 
