@@ -84,7 +84,7 @@ fn day_before(state: &mut State, rng: &mut Rng) -> bool {
     let net = state.net;
     let Some(step) = any_step(state, rng) else { return false };
     let at = state.start[step];
-    let Some((opens, closes)) = net.windows.iter().copied().filter(|(_, end)| *end <= at).next_back() else {
+    let Some((opens, closes)) = net.windows.iter().copied().rfind(|(_, end)| *end <= at) else {
         return false;
     };
     let end = at + net.nodes[step].dur;

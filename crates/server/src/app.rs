@@ -79,3 +79,34 @@ pub fn app(state: AppState, names: Names) -> Router {
             tracing::info_span!("request", method = %request.method(), path = %request.uri().path())
         }))
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use axum::body::{Body, to_bytes};
+    use axum::routing::get;
+    use tower::ServiceExt;
+
+    async fn slow() -> &'static str {
+        tokio::time::sleep(LONGEST_REQUEST + Duration::from_secs(5)).await;
+        "done"
+    }
+
+    #[tokio::test(start_paused = true)]
+    async fn what_takes_too_long_is_given_up_in_words_and_a_plan_has_longer() {
+        let app = Router::new()
+            .route("/orders", get(slow))
+            .route("/plan/bend", get(slow))
+            .layer(axum::middleware::from_fn(in_time));
+        let ask = async |path: &str| {
+            let request = Request::builder().uri(path).body(Body::empty()).unwrap();
+            let answer = app.clone().oneshot(request).await.unwrap();
+            let status = answer.status().as_u16();
+            (status, String::from_utf8(to_bytes(answer.into_body(), 10_000).await.unwrap().to_vec()).unwrap())
+        };
+        let (status, words) = ask("/orders").await;
+        assert_eq!(status, 503);
+        assert!(words.contains("took too long"), "{words}");
+        assert_eq!(ask("/plan/bend").await, (200, "done".to_owned()));
+    }
+}

@@ -31,7 +31,6 @@ fn entries(plan: &PlanDocument, seen: &DayView) -> BTreeMap<String, Entry> {
     let mut all = BTreeMap::new();
     for step in seen.steps.iter().filter(|step| step.hands) {
         let Some(begins) = step.begins else { continue };
-        let letter = seen.orders.get(step.order).map_or("", |own| own.letter.as_str());
         let order = seen.orders.get(step.order).map_or("", |own| own.name.as_str());
         let cook = step.cook.and_then(|cook| seen.cooks.get(cook)).map(|own| own.name.as_str());
         let out = seen.waits.iter().filter(|wait| wait.to == step.step && wait.place.is_some());
@@ -46,7 +45,8 @@ fn entries(plan: &PlanDocument, seen: &DayView) -> BTreeMap<String, Entry> {
         let busy = seen.steps.iter().filter(|own| own.cook == step.cook && own.step != step.step);
         let before = busy.filter_map(|own| Some(own.begins? + own.lasts)).filter(|end| *end <= begins).max();
         let gap = before.is_none_or(|end| begins - end >= GAP_MIN);
-        let mut words = vec![step.what.join("; "), format!("For {order}")];
+        let mut words =
+            vec![step.what.join("; "), step.batch.clone().unwrap_or_else(|| format!("For {order}"))];
         words.extend(cook.map(|cook| format!("By {cook}")));
         let alarm = gap || !outs.is_empty();
         words.extend(outs);
@@ -55,7 +55,7 @@ fn entries(plan: &PlanDocument, seen: &DayView) -> BTreeMap<String, Entry> {
             Entry {
                 begins: days.moment(begins),
                 lasts_min: Some(step.lasts),
-                title: format!("{letter} {}: {}", step.of, step.short),
+                title: format!("{} {}: {}", step.letters, step.of, step.short),
                 words: words.join("\n"),
                 alarm,
             },

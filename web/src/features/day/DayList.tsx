@@ -38,7 +38,7 @@ export function DayList({ view, wall, day, now, cook, selected, onSelect, stage 
             >
               <b className="w-14 shrink-0 font-head text-lead">{wall.time(begins)}</b>
               <span
-                className={`flex h-7 w-7 shrink-0 items-center justify-center rounded-[5px] border-2 font-[700] ${fillOf(step.order)}`}
+                className={`flex h-7 min-w-7 shrink-0 items-center justify-center rounded-[5px] border-2 px-1 font-[700] ${fillOf(step.order)}`}
               >
                 {step.letters}
               </span>

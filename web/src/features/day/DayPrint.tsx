@@ -1,5 +1,6 @@
 import { createPortal } from 'react-dom'
 import type { DayView, RunSheet } from '../../api/client'
+import { shelfLabels } from './labels'
 import { lanesOf } from './strip'
 import { span, wallOf } from './time'
 
@@ -145,38 +146,4 @@ export function DayPrint({ kind, view, sheets, name, revision }: DayPrintProps) 
     </div>,
     window.document.body,
   )
-}
-
-interface ShelfLabel {
-  key: string
-  letter: string
-  of: string
-  order: string
-  place: string
-  from: number
-  until: number
-  useBy: number | null
-}
-
-/** A label for each batch and place: until when it stands, and its last moment, the earliest of all that is made of it. */
-export function shelfLabels(view: DayView): ShelfLabel[] {
-  const all = new Map<string, ShelfLabel>()
-  for (const wait of view.waits) {
-    const [from, until] = [wait.stands?.[0], wait.stands?.[1]]
-    if (!wait.place || from === undefined || until === undefined || until - from < 30) continue
-    const key = `${wait.from}-${wait.place}`
-    const known = all.get(key)
-    const last = [known?.useBy, wait.not_after].filter((at): at is number => typeof at === 'number')
-    all.set(key, {
-      key,
-      letter: wait.letters,
-      of: wait.of,
-      order: view.orders[wait.order]?.name ?? '',
-      place: wait.place,
-      from,
-      until: Math.max(until, known?.until ?? until),
-      useBy: last.length > 0 ? Math.min(...last) : null,
-    })
-  }
-  return [...all.values()]
 }
