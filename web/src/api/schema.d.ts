@@ -2634,6 +2634,8 @@ export interface components {
         DayView: {
             /** @description 00:00 of its first day, RFC 3339. */
             begins_at: string;
+            /** @description What is to be minded, in sentences: what cools too slowly. */
+            cautions: string[];
             /** @description Who works. */
             cooks: components["schemas"]["ViewCook"][];
             /** @description What the plan is judged by. */
@@ -2821,6 +2823,11 @@ export interface components {
         };
         /** @description What stands in a kitchen. */
         Equipment: {
+            /**
+             * Format: int32
+             * @description Trays of a blast chiller.
+             */
+            blast_trays?: number;
             /**
              * Format: int32
              * @description Stick blenders.
@@ -5396,6 +5403,8 @@ export interface components {
         };
         /** @description A plan. */
         PlanDocument: {
+            /** @description What is to be minded in it, in words: what cools too slowly. */
+            cautions?: string[];
             /**
              * @description Always `bright-spoon/plan`.
              * @example bright-spoon/plan

@@ -1,5 +1,6 @@
 //! Whether what was cooked cools fast enough, and what to do where it does not.
 
+use crate::assess::Ready;
 use crate::clock::cooling::{Begins, Cooling, LEAST, Mass, USUAL};
 use crate::clock::document::ClockDocument;
 use crate::clock::when::minutes;
@@ -11,6 +12,7 @@ use crate::heat::stand::{StandDocument, Stands};
 use crate::heat::surroundings::Surroundings;
 use crate::heat::vessel::{VesselDocument, VesselKind};
 use crate::ingredient::Role;
+use crate::rheology::Predictor;
 use crate::rheology::kernel::Prepared;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -189,6 +191,25 @@ pub fn rule_words(rule: CoolingRule) -> &'static str {
         CoolingRule::Uk => "United Kingdom",
         CoolingRule::Fr => "France",
     }
+}
+
+/// Whether what leaves its school hot cools by a rule in its vessel; none where no rule asks.
+///
+/// # Arguments
+/// * `school`: where its school leaves it, °C from and to.
+pub fn cools(
+    document: &ClockDocument,
+    ready: &Ready,
+    [low, high]: [f64; 2],
+    rule: CoolingRule,
+) -> Option<SafeCooling> {
+    let mixture = ready.mixture();
+    let made = Predictor::new(&mixture, document.formula.family.traits().system, &ready.options);
+    let mass = Mass::of(&mixture, &made.base, &document.learned);
+    let kg = document.kg.unwrap_or(1e-3 * ready.batch_g());
+    let begins = Begins([low, 0.5 * (low + high), high]);
+    let poured = Cooling::of(&mass, document, kg, begins).poured().begins();
+    asks(&ready.lines, &made.base, poured).then(|| safe(&mass, document, kg, begins, rule))
 }
 
 fn deepest_mm(

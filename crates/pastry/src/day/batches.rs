@@ -1,16 +1,19 @@
 //! What is made for orders, batch by batch: for one order or several, in as many bowls as it takes.
 
+use crate::clock::safe::Stood;
 use crate::day::asked::{SERVED, ToPlan, title, under};
 use crate::day::baking::{Piece, bake};
 use crate::day::building::{MadeOf, build};
 use crate::day::draft::{Act, Draft, Lag};
 use crate::day::kitchen::KitchenDocument;
-use crate::day::making::{Made, RACK, make};
+use crate::day::making::{Made, RACK, batch_of, make};
 use crate::day::part::PlannedPart;
 use crate::day::sharing::{SharedBatch, Taker, may_wait};
 use crate::fault::Fault;
 use crate::formula::System;
+use crate::ingredient::Shelf;
 use crate::method::gear::Resource;
+use crate::method::quicker::cools_by;
 use crate::method::step::LimitClass;
 use crate::order::batch::{Batch, batches};
 use crate::order::document::OrderDocument;
@@ -20,7 +23,7 @@ use crate::stack::cream::{Baked, Cream};
 use crate::stack::part::PartKind;
 use crate::stack::place::{Layout, Stuff};
 use crate::stack::{Known, Makings, StackAnswer};
-use std::collections::BTreeMap;
+use std::collections::{BTreeMap, BTreeSet};
 
 /// How much of a mixer's bowl is filled at most, whipped (common practice).
 const BOWL_FULL: f64 = 0.7;
@@ -140,6 +143,8 @@ pub struct Batches<'a> {
     pub parts: Vec<PlannedPart>,
     /// Batches that are made once for several orders.
     pub shared: Vec<SharedBatch>,
+    /// What cools too slowly, in words.
+    pub cautions: Vec<String>,
 }
 
 impl<'a> Batches<'a> {
@@ -153,6 +158,7 @@ impl<'a> Batches<'a> {
             made: vec![MadeOf::new(); taken.len()],
             parts: Vec::new(),
             shared: Vec::new(),
+            cautions: Vec::new(),
         }
     }
 
@@ -267,6 +273,7 @@ impl<'a> Batches<'a> {
                     bowls,
                     waits: Vec::new(),
                 });
+                let begun = draft.lags.len();
                 let mut rounds = Vec::new();
                 for bowl in 0..bowls {
                     let begun = draft.acts.len();
@@ -285,9 +292,35 @@ impl<'a> Batches<'a> {
                     }
                     rounds.push((made, draft.acts[begun..].iter().map(|act| act.minutes).sum::<f64>()));
                 }
-                Ok(one_of(draft, rounds))
+                let made = one_of(draft, rounds);
+                let waits = draft.lags[begun..].iter().filter_map(|lag| lag.clock.as_ref());
+                let ends = made.iter().filter_map(|own| own.cools.as_ref());
+                let waits: BTreeSet<&str> = waits.chain(ends).map(|own| own.step.as_str()).collect();
+                self.cools((&batch.name, cream, &makings.shelf), grams / f64::from(bowls), &waits)?;
+                Ok(made)
             }
         }
+    }
+
+    /// Says what of a batch cools too slowly by the rule the kitchen keeps, and what would do.
+    fn cools(
+        &mut self,
+        (name, cream, shelf): (&str, &Cream, &Shelf),
+        grams: f64,
+        waits: &BTreeSet<&str>,
+    ) -> Result<(), Vec<Fault>> {
+        if waits.is_empty() {
+            return Ok(());
+        }
+        let document = batch_of(cream, grams, shelf)?;
+        for step in waits {
+            let own = cools_by(&document, step, shelf, self.ask.learned, self.ask.kitchen.cooling_rule)?;
+            if let Some(own) = own.filter(|own| own.stood != Stood::Kept) {
+                let way = own.ways.first().map(|way| format!(" It does {}.", way.words));
+                self.cautions.push(format!("{name}: {}{}", own.sentence, way.unwrap_or_default()));
+            }
+        }
+        Ok(())
     }
 
     /// In how many bowls a batch is made: what is whipped as a whole fills one only so far.

@@ -35,6 +35,8 @@ pub struct Compiled {
     pub days: Days,
     /// Sentences about what is not in it.
     pub notes: Vec<String>,
+    /// Sentences about what is to be minded.
+    pub cautions: Vec<String>,
     /// Batches that are made by formulas.
     pub parts: Vec<PlannedPart>,
     /// Batches that are made once for several orders.
@@ -65,7 +67,7 @@ pub fn compile(ask: &ToPlan, known: &Known) -> Result<Compiled, Vec<Fault>> {
     if !faults.is_empty() {
         return Err(faults);
     }
-    let Batches { made, mut parts, shared, .. } = batches;
+    let Batches { made, mut parts, shared, cautions, .. } = batches;
     for (own, made) in taken.iter().zip(&made) {
         into_others(&mut draft, made);
         own.build(&mut draft, made, ask.kitchen);
@@ -73,7 +75,7 @@ pub fn compile(ask: &ToPlan, known: &Known) -> Result<Compiled, Vec<Fault>> {
     let problem = problem(ask, &days, from, &draft, served, &mut parts);
     let wrong = problem.faults();
     match wrong.is_empty() {
-        true => Ok(Compiled { problem, days, notes, parts, shared }),
+        true => Ok(Compiled { problem, days, notes, cautions, parts, shared }),
         // The kitchen or an order is larger than can be planned.
         false => Err(wrong
             .into_iter()

@@ -70,6 +70,10 @@ pub struct PlanDocument {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 1500)]
     pub pinned: Vec<usize>,
+    /// What is to be minded in it, in words: what cools too slowly.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 200)]
+    pub cautions: Vec<String>,
     /// What of the orders is not in it, in words.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 200)]
@@ -141,6 +145,7 @@ impl PlanDocument {
             problem: compiled.problem,
             start,
             pinned: Vec::new(),
+            cautions: compiled.cautions,
             notes: compiled.notes,
         };
         plan.name = plan.its_days();

@@ -190,6 +190,10 @@ pub struct Equipment {
     #[serde(default)]
     #[schema(maximum = 10)]
     pub ice: u32,
+    /// Trays of a blast chiller.
+    #[serde(default)]
+    #[schema(maximum = 200)]
+    pub blast_trays: u32,
     /// Trays that can stand on racks.
     #[schema(maximum = 200)]
     pub rack_trays: u32,
@@ -291,6 +295,7 @@ impl KitchenDocument {
                 microwaves: 1,
                 blenders: 1,
                 ice: 1,
+                blast_trays: 0,
                 rack_trays: 12,
                 fridge: Shelves { shelves: 8, area_cm2: 2400.0, spacing_mm: 150.0 },
                 freezer: Shelves { shelves: 4, area_cm2: 2400.0, spacing_mm: 120.0 },

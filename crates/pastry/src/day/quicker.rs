@@ -95,8 +95,12 @@ pub fn quicker_ways(
     };
     let batch = batch_of(cream, part.weighed_g, shelf)?;
     let cold = &asked.kitchen.equipment;
-    let has =
-        HasCold { ice: cold.ice > 0, fridge: cold.fridge.shelves > 0, freezer: cold.freezer.shelves > 0 };
+    let has = HasCold {
+        ice: cold.ice > 0,
+        fridge: cold.fridge.shelves > 0,
+        freezer: cold.freezer.shelves > 0,
+        blast: cold.blast_trays > 0,
+    };
     let enough = enough_min.map(f64::from);
     let Some((now, all)) = quicker(&batch, &step.step, shelf, asked.learned, has, enough)? else {
         return Ok(none("no clock says how long this lasts, so none says what would be sooner."));

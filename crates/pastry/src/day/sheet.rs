@@ -108,7 +108,7 @@ pub fn as_text(plan: &PlanDocument, seen: &DayView) -> String {
     for order in &seen.orders {
         all += &format!("{} {}: {}\n", order.letter, order.name, order.words);
     }
-    for words in seen.incomplete.iter().chain(&seen.exceeds) {
+    for words in seen.incomplete.iter().chain(&seen.exceeds).chain(&seen.cautions) {
         all += &format!("! {words}\n");
     }
     all += "Raw egg, hot sugar, blades, slow cooling: the method of each formula says what to mind; your local food code decides.\n";

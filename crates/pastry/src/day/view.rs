@@ -26,6 +26,8 @@ pub struct DayView {
     pub stands: bool,
     /// What is not in it, or why it does not stand.
     pub incomplete: Vec<String>,
+    /// What is to be minded, in sentences: what cools too slowly.
+    pub cautions: Vec<String>,
     /// Limits that this plan exceeds, each in words: by consent, on a day that was bent.
     pub exceeds: Vec<String>,
     /// 00:00 of its first day, RFC 3339.
@@ -241,6 +243,7 @@ pub fn view(plan: &PlanDocument) -> DayView {
             incomplete.push(format!("No time was found for {}.", names.join(", ")));
         }
     }
+    let cautions = plan.cautions.clone();
     let exceeds = if whole { exceeds(plan, &days) } else { Vec::new() };
     let stands = whole && check(problem, &plan.start).is_empty();
     let total = |cook: usize| {
@@ -252,6 +255,7 @@ pub fn view(plan: &PlanDocument) -> DayView {
         sentence: sentence(plan, &orders, stands, whole),
         stands,
         incomplete,
+        cautions,
         exceeds,
         begins_at: days.moment(0).to_string(),
         zone: plan.zone.name().to_owned(),

@@ -1,10 +1,12 @@
 //! A wait of a school that would be over sooner: in another vessel, in a colder place, or with more gelatin in the formula.
 
 use crate::assess::{Assessment, FormulaDocument, Ready, assessed};
+use crate::clock::safe::{SafeCooling, cools};
 use crate::clock::{Looks, clock_of};
 use crate::fault::Fault;
 use crate::formula::WeighedLine;
 use crate::formula::mixture::Mixture;
+use crate::heat::safety::CoolingRule;
 use crate::heat::setting::UNMOULDS;
 use crate::heat::stand::{LearnedPlace, StandDocument};
 use crate::heat::surroundings::Surroundings;
@@ -34,6 +36,8 @@ pub struct HasCold {
     pub fridge: bool,
     /// Shelves of a freezer.
     pub freezer: bool,
+    /// A blast chiller.
+    pub blast: bool,
 }
 
 /// What makes a wait shorter.
@@ -149,7 +153,8 @@ pub fn quicker(
             Some(Surroundings::Fridge) => has.fridge,
             Some(Surroundings::Freezer) => has.freezer,
             Some(Surroundings::IceBath) => has.ice,
-            // Of fans and blast chillers a kitchen does not say whether it has them, but by having read them.
+            Some(Surroundings::Blast) if has.blast => true,
+            // Of fans a kitchen does not say whether it has them, but by having read them.
             Some(other) => learned.iter().any(|own| own.place == other),
             None => false,
         };
@@ -176,6 +181,25 @@ pub fn quicker(
     all.extend(more_gelatin((document, &own), &asked, shelf, learned, (now_min, enough_min))?);
     all.sort_by(|a, b| a.min.total_cmp(&b.min));
     Ok(Some((now_min, all)))
+}
+
+/// How a wait of a formula stands to a rule of cooling; none where no rule asks.
+///
+/// # Arguments
+/// * `document`: the batch as it is weighed; `step`: key of the wait in its school.
+///
+/// # Errors
+/// Faults of the formula.
+pub fn cools_by(
+    document: &FormulaDocument,
+    step: &str,
+    shelf: &Shelf,
+    learned: &[LearnedPlace],
+    rule: CoolingRule,
+) -> Result<Option<SafeCooling>, Vec<Fault>> {
+    let Some(own) = MadeBy::of(document, shelf)? else { return Ok(None) };
+    let asked = own.asked(step, learned);
+    Ok(asked.and_then(|asked| cools(&asked.document, &own.ready, asked.now_c, rule)))
 }
 
 /// Lines of gelatin, by their number; what is in something made before is not weighed here.

@@ -18,6 +18,7 @@ mod clock_second_route;
 mod composition;
 mod day;
 mod day_again;
+mod day_cooling;
 mod day_made_up;
 mod day_quicker;
 mod day_sharing;

@@ -23,7 +23,7 @@ export function DayPrint({ kind, view, sheets, name, revision }: DayPrintProps) 
     timeZone: view.zone,
   })
   const foot = `${name}, ${revision > 0 ? `plan version ${revision}` : 'a plan that is not used yet'}, printed ${printed}. A newer version replaces it.`
-  const wrong = [...view.incomplete, ...view.exceeds]
+  const wrong = [...view.incomplete, ...view.exceeds, ...view.cautions]
   return createPortal(
     <div data-testid="print" className="hidden bg-white text-[11pt] text-black print:block">
       {wrong.length > 0 && (

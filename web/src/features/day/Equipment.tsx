@@ -20,6 +20,7 @@ const COUNTS = [
   ['microwaves', 'Microwaves', 10],
   ['blenders', 'Stick blenders', 10],
   ['ice', 'Bowls in iced water at a time', 10],
+  ['blast_trays', 'Trays of a blast chiller', 200],
   ['rack_trays', 'Trays on racks', 200],
 ] as const
 

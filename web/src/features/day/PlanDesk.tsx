@@ -303,6 +303,16 @@ export function PlanDesk(props: PlanDeskProps) {
           moved={moved}
         />
       )}
+      {view.cautions.length > 0 && (
+        <section aria-label="To mind" className="border-l-4 border-hot pl-3 text-note">
+          <b>To mind</b>
+          <ul>
+            {view.cautions.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        </section>
+      )}
       <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.35fr)_minmax(0,0.85fr)] gap-6 max-tablet:grid-cols-1">
         <Next
           view={view}
