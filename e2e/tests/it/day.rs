@@ -187,8 +187,20 @@ async fn the_kitchen_is_set_and_what_is_not_saved_is_kept() {
         ui.client.refresh().await.unwrap();
         ui.find("//p[contains(., 'Your unsaved changes from')]").await;
         assert_eq!(ui.value(from).await, "09:30");
+        // A step takes this kitchen longer: its minutes begin as they are usual, and a chosen step brings its own.
+        ui.click("//button[.='A step takes you longer or shorter']").await;
+        let own = "//section[@aria-label='Own minutes']";
+        let takes = &format!("{own}//input[@id=//label[.='Takes']/@for]");
+        let before = ui.value(takes).await;
+        assert!(ui.text(own).await.contains(&format!("Usually {before} min")), "{before}");
+        ui.write(takes, "17").await;
+        ui.press(fantoccini::key::Key::Tab).await;
         ui.click("//button[starts-with(., 'Save the kitchen')]").await;
         ui.find("//*[@role='status'][contains(., 'version 1, saved')]").await;
+        let kept = ui.js(
+            "return fetch('/api/rooms').then((r) => r.json()).then((own) => own.kept.document.own_minutes)",
+        );
+        assert_eq!(kept.await[0]["minutes"][0], 17.0);
         ui.click("//a[.='To the day']").await;
         ui.find("//section[@aria-label='Orders to plan']").await;
         assert!(!ui.has("//a[.='Set the kitchen']").await);

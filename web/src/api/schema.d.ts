@@ -475,7 +475,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** Every school with the steps that take minutes of work, and their usual minutes. Keeps nothing. */
+        get: operations["listed_methods"];
         put?: never;
         /**
          * Every school of a formula's family, worked out for it: steps with their minutes, where it starts, what
@@ -6432,6 +6433,15 @@ export interface components {
          * @enum {string}
          */
         School: "square_root" | "linear";
+        /** @description A school, and what of it takes minutes of work. */
+        SchoolWork: {
+            /** @description Its name. */
+            name: string;
+            /** @description Its key. */
+            school: string;
+            /** @description Its steps that somebody or something works at. */
+            steps: components["schemas"]["StepWork"][];
+        };
         /** @description Seconds, s */
         Seconds: number;
         /** @description Something set that stands on a plate. */
@@ -7128,6 +7138,15 @@ export interface components {
             seen: string;
             /** @description Why. */
             why: string;
+        };
+        /** @description A step that takes minutes of work. */
+        StepWork: {
+            /** @description Minutes whatever the size, and more for each kilogram. */
+            minutes: number[];
+            /** @description Its key within the school. */
+            step: string;
+            /** @description What is done. */
+            what: string;
         };
         /**
          * @description How a cooling stands to a rule.
@@ -11096,6 +11115,53 @@ export interface operations {
             };
             /** @description The disk is full */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    listed_methods: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Schools with their steps */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolWork"][];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -5,6 +5,7 @@ use crate::fault::{Fault, FaultCode};
 use crate::format;
 use crate::heat::safety::CoolingRule;
 use crate::method::gear::Resource;
+use crate::method::listed::has_step;
 use jiff::civil::{Date, DateTime, Time, time};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -360,6 +361,10 @@ impl KitchenDocument {
         for (at, own) in self.own_minutes.iter().enumerate() {
             if own.minutes.iter().any(|minutes| !(0.0..=1440.0).contains(minutes)) {
                 say(format!("own_minutes.{at}.minutes"), "write 0 to 1440 min".to_owned());
+            }
+            if !has_step(&own.school, &own.step) {
+                let words = format!("there is no step “{}” of a method “{}”", own.step, own.school);
+                say(format!("own_minutes.{at}.step"), words);
             }
         }
         faults

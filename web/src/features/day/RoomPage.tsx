@@ -17,6 +17,7 @@ import { TextField } from '../../ui/TextField'
 import { Tick } from '../../ui/Tick'
 import { RULES } from '../clock/choice'
 import { Equipment } from './Equipment'
+import { OwnMinutes } from './OwnMinutes'
 import { Hours } from './Hours'
 import { ROOM, THE_ROOM, useRoom } from './queries'
 import { TimeField } from './TimeField'
@@ -328,6 +329,11 @@ function RoomDesk({ opened }: { opened: Opened<KitchenDocument> }) {
           />
         </section>
         <Equipment document={document} put={put} fault={fault} />
+        <OwnMinutes
+          own={document.own_minutes ?? []}
+          onChange={(own_minutes, tag) => put({ own_minutes }, tag)}
+          fault={fault}
+        />
       </div>
     </div>
   )

@@ -1,5 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { asking, faultWords, useKept, useQuestion } from '../../api/ask'
+import { asking, faultWords, useFixed, useKept, useQuestion } from '../../api/ask'
 import { answer, api } from '../../api/client'
 import type {
   BendAsk,
@@ -26,6 +26,11 @@ export function useDay() {
 /** The pastry room, and the usual one. */
 export function useRoom() {
   return useKept(asking('get', '/api/rooms'))
+}
+
+/** All methods with their steps and usual minutes. */
+export function useMethods() {
+  return useFixed(asking('get', '/api/methods'))
 }
 
 /** How a plan is kept, and its versions. */

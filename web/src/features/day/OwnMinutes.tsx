@@ -1,0 +1,131 @@
+import type { KitchenDocument } from '../../api/client'
+import { Button } from '../../ui/Button'
+import { NumberField } from '../../ui/NumberField'
+import { Select } from '../../ui/Select'
+import { useMethods } from './queries'
+import { TakeOut } from './TakeOut'
+
+type Own = NonNullable<KitchenDocument['own_minutes']>[number]
+
+interface OwnMinutesProps {
+  own: Own[]
+  onChange: (own: Own[], tag?: string) => void
+  fault: (field: string) => string | undefined
+}
+
+/** The kitchen's own minutes for steps of its methods: every plan reckons with them. */
+export function OwnMinutes({ own, onChange, fault }: OwnMinutesProps) {
+  const { data: found, isError, refetch } = useMethods()
+  const put = (at: number, next: Partial<Own>, tag?: string) =>
+    onChange(
+      own.map((row, place) => (place === at ? { ...row, ...next } : row)),
+      tag,
+    )
+  const first = found?.[0]
+  const usual = (school: string, step: string) =>
+    found?.find((each) => each.school === school)?.steps.find((each) => each.step === step)
+  return (
+    <section aria-label="Own minutes" className="flex flex-col gap-2">
+      <h2 className="text-title">Own minutes</h2>
+      <p className="text-note text-ink2">
+        How long a step takes you. What is not written here takes as long as usual.
+      </p>
+      {isError && (
+        <p role="alert" className="flex flex-wrap items-center gap-2 text-note text-hot">
+          The methods could not be read.
+          <Button look="quiet" className="px-2" onClick={() => void refetch()}>
+            Try again
+          </Button>
+        </p>
+      )}
+      <ul className="flex flex-col gap-3">
+        {own.map((row, at) => {
+          const school = found?.find((each) => each.school === row.school)
+          const step = usual(row.school, row.step)
+          const [base, perKg] = row.minutes
+          return (
+            <li key={at} className="flex flex-wrap items-end gap-x-4 gap-y-1 border-t border-line pt-2">
+              <Select
+                label="Method"
+                value={row.school}
+                options={options(
+                  found?.map((each) => [each.school, each.name] as const),
+                  row.school,
+                )}
+                onChange={(key) => {
+                  const next = found?.find((each) => each.school === key)?.steps[0]
+                  if (next) put(at, { school: key, step: next.step, minutes: next.minutes })
+                }}
+              />
+              <Select
+                label="Step"
+                value={row.step}
+                className="max-w-80"
+                options={options(
+                  school?.steps.map((each) => [each.step, each.what] as const),
+                  row.step,
+                )}
+                onChange={(key) => {
+                  const next = usual(row.school, key)
+                  if (next) put(at, { step: key, minutes: next.minutes })
+                }}
+              />
+              <NumberField
+                label="Takes"
+                unit="min"
+                value={base ?? 0}
+                min={0}
+                max={1440}
+                step={1}
+                fault={fault(`own_minutes.${at}.minutes`) ?? fault(`own_minutes.${at}.step`)}
+                onCommit={(next) => put(at, { minutes: [next, perKg ?? 0] }, `own-${at}`)}
+              />
+              <NumberField
+                label="and for each kg"
+                unit="min"
+                value={perKg ?? 0}
+                min={0}
+                max={1440}
+                step={0.5}
+                onCommit={(next) => put(at, { minutes: [base ?? 0, next] }, `own-${at}`)}
+              />
+              <TakeOut
+                what={`row ${at + 1} of own minutes`}
+                onClick={() => onChange(own.filter((_, place) => place !== at))}
+              />
+              {step && (
+                <p className="basis-full text-note text-ink2">
+                  Usually {step.minutes[0]} min, and {step.minutes[1]} for each kg.
+                </p>
+              )}
+            </li>
+          )
+        })}
+      </ul>
+      <div>
+        <Button
+          look="quiet"
+          className="px-2"
+          disabled={!first?.steps[0] || own.length >= 500}
+          onClick={() => {
+            const step = first?.steps[0]
+            if (first && step) {
+              onChange([...own, { school: first.school, step: step.step, minutes: step.minutes }])
+            }
+          }}
+        >
+          A step takes you longer or shorter
+        </Button>
+      </div>
+    </section>
+  )
+}
+
+/** What can be chosen, with what stands there even where it is not known any more. */
+function options(
+  known: (readonly [string, string])[] | undefined,
+  own: string,
+): (readonly [string, string])[] {
+  const all = known ?? []
+  return all.some(([key]) => key === own) ? all : [[own, own], ...all]
+}
