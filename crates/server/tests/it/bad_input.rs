@@ -178,7 +178,9 @@ async fn every_question_is_refused_in_the_same_words_when_it_is_none() {
         if let Ok(answer) = send("application/json", large).await {
             assert_eq!(answer.status(), 413, "{door}");
         }
-        assert_eq!(kitchen.http.get(&url).send().await.unwrap().status(), 405, "{door}");
+        // All methods can be looked at, too.
+        let looked_at = if door == "methods" { 200 } else { 405 };
+        assert_eq!(kitchen.http.get(&url).send().await.unwrap().status(), looked_at, "{door}");
     }
     kitchen.close().await;
 }

@@ -272,7 +272,7 @@ function StepBlock(props: StepBlockProps) {
     <>
       <button
         type="button"
-        className={`absolute z-10 overflow-hidden rounded-[5px] border-2 px-1 text-left text-small leading-tight font-[640] ${fillOf(step.order)} ${faded} ${own ? 'z-20 outline-[3px] outline-offset-2 outline-rim outline-solid' : lit ? 'ring-2 ring-rim ring-offset-1 ring-offset-well' : ''} ${movable ? 'touch-pan-x' : ''} ${stage === 'begun' ? 'border-tape' : ''}`}
+        className={`absolute z-10 overflow-hidden rounded-[5px] border-2 ${width < 22 ? 'px-0 text-center' : 'px-1 text-left'} text-small leading-tight font-[640] ${fillOf(step.order)} ${faded} ${own ? 'z-20 outline-[3px] outline-offset-2 outline-rim outline-solid' : lit ? 'ring-2 ring-rim ring-offset-1 ring-offset-well' : ''} ${movable ? 'touch-pan-x' : ''} ${stage === 'begun' ? 'border-tape' : ''}`}
         style={style}
         aria-pressed={own}
         title={`${wall.time(block.from)} ${step.short}: ${step.of} (${span(step.lasts)})`}
