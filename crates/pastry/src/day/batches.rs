@@ -9,12 +9,13 @@ use crate::day::kitchen::KitchenDocument;
 use crate::day::making::{Made, RACK, batch_of, make};
 use crate::day::part::PlannedPart;
 use crate::day::sharing::{SharedBatch, Taker, may_wait};
-use crate::fault::Fault;
+use crate::fault::{Fault, FaultCode};
 use crate::formula::System;
 use crate::ingredient::Shelf;
 use crate::method::gear::Resource;
 use crate::method::quicker::cools_by;
 use crate::method::step::LimitClass;
+use crate::number::limit;
 use crate::order::batch::{Batch, batches};
 use crate::order::document::OrderDocument;
 use crate::stack::answer::stack_of;
@@ -263,7 +264,7 @@ impl<'a> Batches<'a> {
             PartKind::Component => {
                 let Some((cream, makings)) = owner.cream(&id.1) else { return Ok(None) };
                 let grams = every().map(weighed).sum::<f64>();
-                let bowls = self.bowls(cream, grams);
+                let bowls = self.bowls((&batch.name, cream), grams)?;
                 let part = self.parts.len();
                 self.parts.push(PlannedPart {
                     order: owner.at,
@@ -324,7 +325,10 @@ impl<'a> Batches<'a> {
     }
 
     /// In how many bowls a batch is made: what is whipped as a whole fills one only so far.
-    fn bowls(&self, cream: &Cream, grams: f64) -> u32 {
+    ///
+    /// # Errors
+    /// When it is more than anybody would make one after the other.
+    fn bowls(&self, (name, cream): (&str, &Cream), grams: f64) -> Result<u32, Vec<Fault>> {
         let whipped = matches!(
             cream.document.family.traits().system,
             System::Buttercream
@@ -335,10 +339,18 @@ impl<'a> Batches<'a> {
         );
         let largest = self.ask.kitchen.equipment.mixers_l.iter().copied().fold(0.0, f64::max);
         if !whipped || largest <= 0.0 {
-            return 1;
+            return Ok(1);
         }
         let litres = 1e-3 * grams / cream.density().max(0.05);
-        (litres / (BOWL_FULL * largest)).ceil().clamp(1.0, MOST_BOWLS) as u32
+        let bowls = (litres / (BOWL_FULL * largest)).ceil().max(1.0);
+        if bowls > MOST_BOWLS {
+            let words = format!(
+                "{name}: {litres:.0} l whipped, more than {MOST_BOWLS} bowls of {} l: write a larger mixer or a smaller order",
+                limit(largest)
+            );
+            return Err(vec![Fault::new("cakes", FaultCode::OutOfRange, words)]);
+        }
+        Ok(bowls as u32)
     }
 }
 
@@ -359,8 +371,11 @@ fn one_of(draft: &mut Draft, rounds: Vec<(Made, f64)>) -> Option<Made> {
         }
         made.takes.extend(own.takes);
     }
-    if bowls > 1 {
+    if bowls > 1 && !made.hurried {
+        // What keeps is as old as its first bowl; what is used at once is used from the last.
         made.waits[1] = (made.waits[1] - tied).max(made.waits[0]);
+    }
+    if bowls > 1 {
         made.place = made.place.map(|(place, amount)| (place, amount * bowls as i32));
     }
     Some(made)

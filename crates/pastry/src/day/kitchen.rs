@@ -363,7 +363,10 @@ impl KitchenDocument {
                 say(format!("own_minutes.{at}.minutes"), "write 0 to 1440 min".to_owned());
             }
             if !has_step(&own.school, &own.step) {
-                let words = format!("there is no step “{}” of a method “{}”", own.step, own.school);
+                let words = format!(
+                    "no method “{}” has a step “{}”: choose one that is there, or take the row out",
+                    own.school, own.step
+                );
                 say(format!("own_minutes.{at}.step"), words);
             }
         }

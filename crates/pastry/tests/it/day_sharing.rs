@@ -165,3 +165,26 @@ fn what_a_bowl_does_not_hold_is_made_in_several() {
     assert!(answer.is_whole(), "{:?}", answer.because);
     assert_eq!(check(&own.problem, &answer.start), []);
 }
+
+/// A mixer that would have to be filled more than forty times is told at the order, not planned overfull.
+#[test]
+fn what_no_mixer_can_hold_is_refused_with_what_to_do() {
+    let (formulas, shelf) = kitchen();
+    let known = Known { formulas: &formulas, shelf: &shelf };
+    let mut room = lantern_street();
+    room.equipment.mixers_l = vec![0.5];
+    let mut orders = two();
+    orders[0].cakes[0].count = 90;
+    let all: Vec<&OrderDocument> = orders.iter().collect();
+    let ask = ToPlan {
+        orders: &all,
+        kitchen: &room,
+        zone: &Zone::default(),
+        from: MONDAY.parse().unwrap(),
+        learned: &[],
+        sharing: &Sharing::default(),
+    };
+    let faults = compile(&ask, &known).unwrap_err();
+    let own = faults.iter().find(|own| own.message.contains("write a larger mixer")).expect("it is told");
+    assert_eq!(own.field, "orders.0.cakes");
+}
