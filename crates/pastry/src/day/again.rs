@@ -116,5 +116,31 @@ pub fn standing(old: &PlanDocument, plan: &mut PlanDocument, reports: &[Report],
             lost.join("; ")
         ));
     }
+    plan.notes.extend(weighed_before(old, plan, &|step| done[step].begun.is_some()));
     given
+}
+
+/// How far a weight may be off before it is another batch (assumed).
+const AS_WEIGHED: f64 = 0.02;
+
+/// Batches that were begun with another weight than the plan has now, in words: what was done stays done, but it is not enough, or
+/// too much.
+fn weighed_before(old: &PlanDocument, plan: &PlanDocument, begun: &dyn Fn(usize) -> bool) -> Vec<String> {
+    let (before, now) = (old.step_keys(), plan.step_keys());
+    let part = |plan: &PlanDocument, step: usize| {
+        let (of, orders) = (&plan.problem.steps[step].comp, plan.orders_of(step));
+        let own = plan.parts.iter().find(|part| part.of == *of && orders.contains(&part.order));
+        own.map(|own| (own.of.clone(), own.weighed_g * f64::from(own.bowls)))
+    };
+    let mut said: Vec<String> = Vec::new();
+    for step in (0..now.len()).filter(|step| begun(*step)) {
+        let Some(at) = before.iter().position(|own| *own == now[step]) else { continue };
+        if let (Some((of, was)), Some((_, is))) = (part(old, at), part(plan, step)) {
+            let words = format!("{of}: begun with {was:.0} g to weigh, and {is:.0} g are wanted now.");
+            if (is - was).abs() > AS_WEIGHED * was && !said.contains(&words) {
+                said.push(words);
+            }
+        }
+    }
+    said
 }

@@ -131,6 +131,39 @@ impl<'a> Taken<'a> {
 /// A cream or a bake, and its key.
 type Id = (PartKind, String);
 
+fn id_of(batch: &Batch) -> Id {
+    (batch.kind, batch.key.clone())
+}
+
+/// Batches of one order that are called alike are told apart, "Lime curd" and "Lime curd (2)", the same in every order: a plan
+/// knows what is worked on by its name. What is called like a cake it goes into is the second of that name.
+pub fn told_apart(taken: &mut [Taken]) {
+    let mut named: BTreeMap<String, Vec<Id>> = BTreeMap::new();
+    let mut alike: BTreeMap<String, usize> = BTreeMap::new();
+    for own in taken.iter() {
+        let mut here: BTreeMap<&str, Id> = BTreeMap::new();
+        for batch in &own.all {
+            let ids = named.entry(batch.name.clone()).or_default();
+            if !ids.contains(&id_of(batch)) {
+                ids.push(id_of(batch));
+            }
+            if here.insert(&batch.name, id_of(batch)).is_some_and(|other| other != id_of(batch)) {
+                alike.entry(batch.name.clone()).or_default();
+            }
+            if own.order.cakes.iter().any(|cake| cake.stack.name.trim() == batch.name) {
+                alike.insert(batch.name.clone(), 1);
+            }
+        }
+    }
+    for batch in taken.iter_mut().flat_map(|own| &mut own.all) {
+        let (Some(cakes), Some(ids)) = (alike.get(&batch.name), named.get(&batch.name)) else { continue };
+        let at = cakes + ids.iter().position(|id| *id == id_of(batch)).unwrap_or(0);
+        if at > 0 {
+            batch.name = format!("{} ({})", batch.name, at + 1);
+        }
+    }
+}
+
 /// Batches as they are made.
 pub struct Batches<'a> {
     ask: &'a ToPlan<'a>,
@@ -168,7 +201,7 @@ impl<'a> Batches<'a> {
         let mut faults = Vec::new();
         let taken = self.taken;
         for batch in &taken[at].all {
-            let id = (batch.kind, batch.key.clone());
+            let id = id_of(batch);
             if self.made[at].contains_key(&id) {
                 continue;
             }

@@ -3,7 +3,7 @@
 
 use crate::day::asked::{SERVED, ToPlan, eaten_before, title, under};
 use crate::day::baking::oven_key;
-use crate::day::batches::{Batches, Taken, into_others};
+use crate::day::batches::{Batches, Taken, into_others, told_apart};
 use crate::day::draft::{Draft, Lag};
 use crate::day::hours::Days;
 use crate::day::making::RACK;
@@ -59,6 +59,7 @@ pub fn compile(ask: &ToPlan, known: &Known) -> Result<Compiled, Vec<Fault>> {
         served.push(Order { id: at, title: title(order, at), serve: minute });
         taken.push(Taken::of(&mut draft, (at, order), known, minute, &mut notes));
     }
+    told_apart(&mut taken);
     let mut batches = Batches::of(ask, &taken);
     let mut faults = Vec::new();
     for at in 0..taken.len() {

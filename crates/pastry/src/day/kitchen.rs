@@ -277,6 +277,15 @@ pub struct OwnMinutes {
 }
 
 impl KitchenDocument {
+    /// Its own minutes for a step; those for a step of what is made first, as "custard.heat", are those of its own school where
+    /// none are written for it inside the other.
+    pub fn own_minutes(&self, school: &str, step: &str) -> Option<&OwnMinutes> {
+        let find = |school: &str, step: &str| {
+            self.own_minutes.iter().find(|own| own.school == school && own.step == step)
+        };
+        find(school, step).or_else(|| step.split_once('.').and_then(|(base, step)| find(base, step)))
+    }
+
     /// A kitchen of one cook with what a small pastry room has (assumed).
     pub fn usual() -> Self {
         let open =

@@ -208,8 +208,7 @@ fn course(
     for step in steps.iter().filter(|step| step.kind != Worker::Wait) {
         let mut act = Act::by_hand(order, comp, step.what.trim_end_matches('.'), step.minutes[1]);
         act.hands = step.kind == Worker::Hands;
-        let own = kitchen.own_minutes.iter().find(|own| own.school == sheet.school && own.step == step.key);
-        if let Some(own) = own {
+        if let Some(own) = kitchen.own_minutes(&sheet.school, &step.key) {
             act.minutes = own.minutes[0] + own.minutes[1] * kg;
         }
         let one = step.takes.iter().filter(|own| !matches!(own, Resource::Fridge | Resource::Freezer));

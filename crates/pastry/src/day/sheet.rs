@@ -1,7 +1,7 @@
 //! The run sheet: for each cook and day, what to do when, with what must come out of the cold by when, to be printed and ticked.
 
 use crate::day::document::PlanDocument;
-use crate::day::view::{DayView, ViewStep, ViewWait};
+use crate::day::seen::{DayView, ViewStep, ViewWait};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 

@@ -94,6 +94,31 @@ fn what_was_done_stays_and_the_rest_is_planned_from_now() {
     assert!(stays > reports.len(), "{stays} of {}", reports.len());
 }
 
+/// An order that grew after its batch was begun: what is in the bowl is not enough, and it says so.
+#[test]
+fn what_was_begun_with_another_weight_is_said() {
+    let (old, _) = week();
+    let now = middle(old);
+    let (days, reports) = (old.days(), as_planned(old, now));
+    let mut orders = week_orders();
+    for order in &mut orders {
+        order.cakes[0].count *= 2;
+    }
+    let from = go_on(old, &reports, &mut old.orders.clone(), days.wall(now));
+    let mut plan = anew(old, &orders, from);
+    standing(old, &mut plan, &reports, days.wall(now));
+    let said: Vec<&String> = plan.notes.iter().filter(|words| words.contains("begun with")).collect();
+    assert!(!said.is_empty(), "{:?}", plan.notes);
+    for words in said {
+        let (of, _) = words.split_once(": begun with ").unwrap();
+        let weighed = |plan: &PlanDocument| {
+            let own = plan.parts.iter().find(|part| part.of == of).unwrap();
+            format!("{:.0} g", own.weighed_g * f64::from(own.bowls))
+        };
+        assert!(words.contains(&weighed(old)) && words.contains(&weighed(&plan)), "{words}");
+    }
+}
+
 /// Nobody ticks off an oven: what comes after a bake was begun, so it is done. What is taken back later is not.
 #[test]
 fn what_comes_before_a_step_that_was_begun_is_done() {

@@ -5,7 +5,7 @@ use crate::day_view::week;
 use pastry::assess::assessed;
 use pastry::day::quicker::{QuickerAnswer, QuickerAsked, order_of, quicker_ways};
 use pastry::day::shorter::Quicker;
-use pastry::day::{BendAsk, Happened, PlanDocument, bend, cures};
+use pastry::day::{BendAsk, Happened, PlanDocument, bend, cures, view};
 use pastry::job::duty::Outcome;
 use pastry::order::OrderDocument;
 use pastry::stack::Known;
@@ -101,8 +101,10 @@ fn a_plan_is_bent_to_a_shorter_wait() {
         .into_iter()
         .find_map(|wait| Some((wait, ways(plan, &orders, wait, None).ways.first()?.clone())))
         .unwrap();
+    let of = plan.problem.steps[plan.problem.waits[wait].from].comp.clone();
+    let minded = [format!("{of}: cools too slowly."), format!("{of} and more: cools too slowly.")];
     let ask = BendAsk {
-        plan: plan.clone(),
+        plan: PlanDocument { cautions: minded.to_vec(), ..plan.clone() },
         reports: Vec::new(),
         now: plan.from,
         not_begun: Vec::new(),
@@ -116,6 +118,8 @@ fn a_plan_is_bent_to_a_shorter_wait() {
     assert_eq!(then.problem.waits[wait].min, way.quicker.min);
     assert!(then.problem.waits[wait].name.ends_with(&way.quicker.how), "{}", then.problem.waits[wait].name);
     assert_eq!(then.quicker, std::slice::from_ref(&way.quicker));
+    let decided = format!("{} That was reckoned before it was decided: {}.", minded[0], way.quicker.how);
+    assert_eq!(view(&then).cautions, [decided, minded[1].clone()]);
     assert_eq!(check(&then.problem, &then.start), []);
     let again = ways(&then, &orders, wait, None);
     assert!(again.ways.is_empty() && again.sentence.contains("shorter already"), "{}", again.sentence);

@@ -3,6 +3,7 @@
 use crate::day::{compiled, kitchen, lantern_street, orders};
 use jiff::ToSpan;
 use pastry::day::again::{begun_batches, standing};
+use pastry::day::kitchen::OwnMinutes;
 use pastry::day::{
     Compiled, KitchenDocument, PlanDocument, PlannedOrder, Report, Said, Sharing, ToPlan, compile, view,
 };
@@ -187,4 +188,46 @@ fn what_no_mixer_can_hold_is_refused_with_what_to_do() {
     let faults = compile(&ask, &known).unwrap_err();
     let own = faults.iter().find(|own| own.message.contains("write a larger mixer")).expect("it is told");
     assert_eq!(own.field, "orders.0.cakes");
+}
+
+/// Two formulas of one order that are called the same stay two batches, each with its own weight and steps.
+#[test]
+fn batches_of_one_name_are_told_apart() {
+    let (mut formulas, shelf) = kitchen();
+    let wedding = &two()[..1];
+    let own = both(wedding, &lantern_street());
+    let (one, other) = (&own.parts[0], &own.parts[1]);
+    let name = formulas[&one.component].name.clone();
+    formulas.get_mut(&other.component).unwrap().name = name.clone();
+    let all: Vec<&OrderDocument> = wedding.iter().collect();
+    let known = Known { formulas: &formulas, shelf: &shelf };
+    let alike = compiled(&all, &lantern_street(), MONDAY, &known);
+    let second = format!("{name} (2)");
+    for before in [one, other] {
+        let after = alike.parts.iter().find(|part| part.component == before.component).unwrap();
+        assert!((after.weighed_g - before.weighed_g).abs() < 0.1, "{after:?} was {before:?}");
+        assert!([&name, &second].contains(&&after.of), "{after:?}");
+        let steps =
+            |own: &Compiled, of: &str| own.problem.steps.iter().filter(|step| step.comp == of).count();
+        assert_eq!(steps(&alike, &after.of), steps(&own, &before.of), "{}", after.of);
+    }
+    assert_ne!(weighed(&alike, &name), weighed(&alike, &second));
+}
+
+/// Minutes a kitchen writes for a step hold wherever its method is made, also as what is made first for another.
+#[test]
+fn own_minutes_hold_for_what_is_made_first_too() {
+    let mut room = lantern_street();
+    let own = |school: &str, step: &str, minutes: f64| OwnMinutes {
+        school: school.into(),
+        step: step.into(),
+        minutes: [minutes, 0.0],
+    };
+    room.own_minutes = vec![own("custard", "heat", 41.0), own("other", "custard.cool", 42.0)];
+    let minutes = |school: &str, step: &str| room.own_minutes(school, step).map(|own| own.minutes[0]);
+    assert_eq!(minutes("custard", "heat"), Some(41.0));
+    assert_eq!(minutes("diplomat", "custard.heat"), Some(41.0));
+    assert_eq!(minutes("diplomat", "heat"), None);
+    assert_eq!(minutes("other", "custard.cool"), Some(42.0), "the one that is written for there");
+    assert_eq!(minutes("custard", "cool"), None);
 }
