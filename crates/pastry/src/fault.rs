@@ -11,6 +11,10 @@ codes! {
         AfterItIsEaten = "after_it_is_eaten",
         /// An amount that cannot be read.
         BadAmount = "bad_amount",
+        /// Something for a batch that is closed.
+        BatchClosed = "batch_closed",
+        /// A batch that cannot be closed yet.
+        BatchOpen = "batch_open",
         /// No word for money.
         BadCurrency = "bad_currency",
         /// No name a device can have.

@@ -30,6 +30,8 @@ pub const STACK: Format = Format { name: "bright-spoon/stack", version: 1, is: "
 pub const KITCHEN: Format = Format { name: "bright-spoon/kitchen", version: 1, is: "a kitchen" };
 /// A plan.
 pub const PLAN: Format = Format { name: "bright-spoon/plan", version: 1, is: "a plan" };
+/// A batch while it is made.
+pub const BATCH: Format = Format { name: "bright-spoon/batch", version: 1, is: "a batch" };
 /// An order.
 pub const ORDER: Format = Format { name: "bright-spoon/order", version: 1, is: "an order" };
 

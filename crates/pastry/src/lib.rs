@@ -19,6 +19,7 @@
 //! 15. [`day`]: from orders and a kitchen to a plan that makes everything ready together
 //! 16. [`exchange`]: all documents out and in: whole, as recipes, as lists and tables
 //! 17. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 18. [`batch`]: a batch while it is made, as what happens to it
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
 //! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
@@ -31,6 +32,7 @@
 
 pub mod assess;
 pub mod balance;
+pub mod batch;
 pub mod caution;
 pub mod changed;
 pub mod clock;

@@ -82,6 +82,11 @@ pub enum Command {
         /// The file; - reads standard input.
         file: PathBuf,
     },
+    /// Read a batch with what happened to it, and print where it is.
+    Batch {
+        /// The file; - reads standard input.
+        file: PathBuf,
+    },
     /// Read a cake and print how much of everything it takes and whether it stands.
     Stack {
         /// The file, with the formulas it needs in it; - reads standard input.
@@ -157,7 +162,7 @@ pub enum Command {
     Openapi,
     /// Print the JSON Schema of an open format.
     Schema {
-        /// formula-1, ingredient-1, pantry-1, stack-1, order-1 or kitchen-1.
+        /// formula-1, ingredient-1, pantry-1, stack-1, order-1, kitchen-1 or batch-1.
         #[arg(default_value = "formula-1")]
         format: String,
     },

@@ -4,6 +4,7 @@ use jiff::civil::Date;
 use jiff::tz::TimeZone;
 use jiff::{SignedDuration, Span, Timestamp};
 use pastry::assess::FormulaDocument;
+use pastry::batch::{BatchAsk, BatchDocument, BatchEvent, ReadBy, look};
 use pastry::day::KitchenDocument;
 use pastry::exchange::bring;
 use pastry::exchange::pantry::{Reading, from_csv};
@@ -15,10 +16,11 @@ use pastry::units::RoomTemperature;
 use rust_embed::RustEmbed;
 use serde_json::Value;
 use std::collections::HashMap;
+use store::journal::NewEvent;
 use store::list::Place;
-use store::noun::COMPONENT;
+use store::noun::{BATCH, COMPONENT};
 use store::room::THE_ROOM;
-use store::{By, Device, Store, StoreError};
+use store::{By, Device, SaveId, Store, StoreError};
 use uuid::Uuid;
 
 /// The first day on which one of the invented orders leaves, as they are written: a Thursday.
@@ -180,6 +182,44 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
         document.served_at = document.served_at.map(|when| when.saturating_add(later));
         document.made_on = document.made_on.map(|day| day.saturating_add(later));
         store.create(&Uuid::now_v7().to_string(), &document, &by).await?;
+    }
+    if let Some(drip) = keys.get(IN_HAND) {
+        begin(store, drip, now).await?;
+    }
+    Ok(())
+}
+
+/// The file of the formula of which a batch is being made.
+const IN_HAND: &str = "01-bay-milk-drip";
+/// How much of it, g.
+const IN_HAND_G: f64 = 324.0;
+
+/// A batch in the middle of its weighing: what is weighed first is in, and most of the second.
+async fn begin(store: &Store, component: &str, now: Timestamp) -> Result<(), StoreError> {
+    let kept = store.read::<FormulaDocument>(component, None).await?;
+    let shelf = store.shelf(kept.document.ingredient_keys()).await?;
+    let ask = BatchAsk {
+        formula: kept.document,
+        weigh_g: Some(IN_HAND_G),
+        component: Some(component.to_owned()),
+        revision: Some(kept.revision),
+        made_for: Vec::new(),
+    };
+    let batch = BatchDocument::begin(ask, &shelf, &[]).expect("the demo formula can be made");
+    let by = By::at(now - SignedDuration::from_mins(6)).on(Device::read("Mixer tablet"));
+    let id = store.create(&Uuid::now_v7().to_string(), &batch, &by).await?.id;
+    let view = look(&batch, &[], &shelf).expect("the demo formula can be made");
+    let part = |at: usize, share: f64| {
+        let line = view.order[at];
+        let grams = (10.0 * share * view.lines[line].band.mark_g).round() / 10.0;
+        BatchEvent::Weighed { line, grams, by: ReadBy::Hand, lot: None }
+    };
+    let poured = [part(0, 1.0), part(1, 0.775)];
+    for (minutes, event) in [4, 2].into_iter().zip(poured) {
+        let then = now - SignedDuration::from_mins(minutes);
+        let id_of = SaveId::read(&format!("demo-{minutes}-min-ago")).expect("it is an id");
+        let new = NewEvent { id: id_of, at: then, event };
+        store.append(BATCH, &id, &[new], &By { now: then, ..by.clone() }).await?;
     }
     Ok(())
 }

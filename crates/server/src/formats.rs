@@ -13,7 +13,7 @@ pub struct Format {
 }
 
 /// The open formats, each published as a JSON Schema in the repository and served.
-pub const FORMATS: [Format; 6] = [
+pub const FORMATS: [Format; 7] = [
     Format {
         name: "formula-1",
         root: "FormulaDocument",
@@ -49,5 +49,11 @@ pub const FORMATS: [Format; 6] = [
         root: "KitchenDocument",
         title: "Bright Spoon kitchen, version 1",
         says: pastry::format::KITCHEN.name,
+    },
+    Format {
+        name: "batch-1",
+        root: "BatchDocument",
+        title: "Bright Spoon batch, version 1",
+        says: pastry::format::BATCH.name,
     },
 ];

@@ -33,6 +33,7 @@ fn main() -> ExitCode {
         Command::Cool { file } => answer(commands::cool_file(&file)),
         Command::Boil { file } => answer(commands::boil_file(&file)),
         Command::Methods { file } => answer(commands::methods(&file)),
+        Command::Batch { file } => answer(commands::batch_file(&file)),
         Command::Stack { file, room } => whole(commands::stack_file(&file, room)),
         Command::Order { file, list } => whole(commands::order_file(&file, list.as_deref())),
         Command::Recipe { file } => whole(commands::recipe_file(&file)),

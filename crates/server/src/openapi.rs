@@ -33,6 +33,7 @@ use utoipa_axum::router::OpenApiRouter;
         (name = "stack", description = "A cake to scale: how much, and whether it stands"),
         (name = "orders", description = "Orders: what to make, buy, label and pay"),
         (name = "plans", description = "The day: orders planned, bent, kept, and what is said of their steps"),
+        (name = "batches", description = "Batches while they are made: what is weighed, heated, seen and decided"),
         (name = "rooms", description = "The pastry room: hours, cooks, equipment"),
         (name = "files", description = "Open formats and Schema.org Recipe, in and out"),
         (name = "ingredients", description = "The pantry: ingredients, own ones, files in and out"),

@@ -20,7 +20,8 @@ impl SaveId {
         SaveId(format!("{}:{key}", self.0))
     }
 
-    pub(crate) fn as_str(&self) -> &str {
+    /// As it is written.
+    pub fn as_str(&self) -> &str {
         &self.0
     }
 }

@@ -1,6 +1,7 @@
-//! Revisions and lines of lists in the description of the interface. Each kind of document has its own, under the
+//! Revisions, lines of lists and events in the description of the interface. Each kind of document has its own, under the
 //! name it gives itself: a derived one would be called the same for all.
 
+use crate::journal::{Event, KeptEvent};
 use crate::kept::Revision;
 use crate::list::Listed;
 use crate::noun::Kept;
@@ -79,5 +80,37 @@ impl<D: Kept> ToSchema for Listed<D> {
 
     fn schemas(schemas: &mut Vec<(String, RefOr<Schema>)>) {
         D::Shown::schemas(schemas);
+    }
+}
+
+impl<E: Event + ToSchema> PartialSchema for KeptEvent<E> {
+    fn schema() -> RefOr<Schema> {
+        let device = field(Type::String, "From which device, if that said so.")
+            .schema_type(SchemaType::from_iter([Type::String, Type::Null]));
+        ObjectBuilder::new()
+            .description(Some("An event as it is kept."))
+            .property("place", field(Type::Integer, "Its place among the events of its thing, from 1."))
+            .property("id", field(Type::String, "Its id."))
+            .property("at", field(Type::String, "When it happened, by the clock of the device, RFC 3339."))
+            .property("kept_at", field(Type::String, "When it came here, RFC 3339."))
+            .property("device", device)
+            .property("event", Ref::from_schema_name(E::name()))
+            .required("place")
+            .required("id")
+            .required("at")
+            .required("kept_at")
+            .required("event")
+            .into()
+    }
+}
+
+impl<E: Event + ToSchema> ToSchema for KeptEvent<E> {
+    fn name() -> Cow<'static, str> {
+        Cow::Borrowed(E::DESCRIBED)
+    }
+
+    fn schemas(schemas: &mut Vec<(String, RefOr<Schema>)>) {
+        schemas.push((E::name().into_owned(), E::schema()));
+        E::schemas(schemas);
     }
 }

@@ -12,7 +12,6 @@ use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use sqlx::sqlite::SqliteRow;
 use sqlx::{Row, SqliteConnection};
-use utoipa::ToSchema;
 
 /// An event as a device sends it.
 #[derive(Debug, Clone, PartialEq)]
@@ -25,8 +24,14 @@ pub struct NewEvent<E> {
     pub event: E,
 }
 
+/// What can be an event of the journal.
+pub trait Event: Serialize + DeserializeOwned {
+    /// What it is called in the description of the interface once it is kept.
+    const DESCRIBED: &'static str;
+}
+
 /// An event as it is kept.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 pub struct KeptEvent<E> {
     /// Its place among the events of its thing, from 1.
     pub place: i64,
@@ -44,7 +49,7 @@ pub struct KeptEvent<E> {
 
 const ROW: &str = "noun, key, place, id, at, kept_at, device, hash, event";
 
-fn read<E: DeserializeOwned>(row: &SqliteRow) -> Result<KeptEvent<E>, StoreError> {
+fn read<E: Event>(row: &SqliteRow) -> Result<KeptEvent<E>, StoreError> {
     let (text, written): (String, String) = (row.try_get("event")?, row.try_get("hash")?);
     let place = row.try_get("place")?;
     if hash(&text) != written {
@@ -62,7 +67,7 @@ fn read<E: DeserializeOwned>(row: &SqliteRow) -> Result<KeptEvent<E>, StoreError
 }
 
 /// Adds one event inside a transaction, or finds it there: then the second is true.
-async fn append_one<E: Serialize + DeserializeOwned>(
+async fn append_one<E: Event>(
     connection: &mut SqliteConnection,
     (noun, key): (Noun, &str),
     new: &NewEvent<E>,
@@ -105,7 +110,7 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::EventIdUsed`] when an id was used for something else.
-    pub async fn append<E: Serialize + DeserializeOwned>(
+    pub async fn append<E: Event>(
         &self,
         noun: Noun,
         key: &str,
@@ -137,7 +142,7 @@ impl Store {
     ///
     /// # Errors
     /// [`StoreError::DamagedEvent`] when one is not what was written.
-    pub async fn events<E: DeserializeOwned>(
+    pub async fn events<E: Event>(
         &self,
         noun: Noun,
         key: &str,

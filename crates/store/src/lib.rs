@@ -5,6 +5,7 @@
 //! * [`list`]: what lists show of it: names, tags, what is put away, and what uses what
 //! * [`component`]: creams; [`ingredient`]: ingredients of the kitchen's own; [`order`]: orders with their cakes
 //! * [`room`]: hours, cooks and equipment; [`plan`]: plans of days and what is said of their steps
+//! * [`batch`]: batches while they are made, and what happens to them
 //! * [`journal`]: what happens to a thing while it is made, only added; [`audit`]: who wrote what and when
 //! * [`kitchen`]: its name, room temperature and cups
 //! * [`pantry`]: what the kitchen says of any ingredient: own density, piece, pack, price, put away
@@ -14,6 +15,7 @@
 //! Time and new keys come in as arguments of the calls that need them.
 
 pub mod audit;
+pub mod batch;
 pub mod by;
 pub mod component;
 pub mod copies;

@@ -26,8 +26,11 @@ pub const ROOM: Noun = Noun { word: "room", said: "pastry room" };
 /// Plans of days.
 pub const PLAN: Noun = Noun { word: "plan", said: "plan" };
 
+/// Batches while they are made.
+pub const BATCH: Noun = Noun { word: "batch", said: "batch" };
+
 /// All nouns with revisions.
-pub const NOUNS: [Noun; 5] = [COMPONENT, INGREDIENT, ORDER, ROOM, PLAN];
+pub const NOUNS: [Noun; 6] = [COMPONENT, INGREDIENT, ORDER, ROOM, PLAN, BATCH];
 
 /// A document that is kept with all its revisions.
 pub trait Kept: Serialize + DeserializeOwned + Clone + Send + Sync + 'static {

@@ -1,6 +1,6 @@
 //! Plans of days, with what the cooks say of their steps meanwhile.
 
-use crate::journal::KeptEvent;
+use crate::journal::{Event, KeptEvent};
 use crate::kept::Revision;
 use crate::list::Listed;
 use crate::noun::{Kept, Noun, ORDER, PLAN};
@@ -24,6 +24,10 @@ pub const THE_PLAN: &str = "day";
 pub struct PlanShown {
     /// How many orders it is for.
     pub orders: i64,
+}
+
+impl Event for Report {
+    const DESCRIBED: &'static str = "KeptReport";
 }
 
 impl Kept for PlanDocument {

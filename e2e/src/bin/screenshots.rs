@@ -18,7 +18,7 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("why", "why:Bay milk-chocolate drip", LAPTOP, "light"),
     ("rescue", "rescue:Bay milk-chocolate drip", LAPTOP, "light"),
     ("remedy", "remedy:Bay milk-chocolate drip=Too stiff", TABLET, "light"),
-    ("swap", "swap:Blackcurrant dome mousse=No pork gelatin", LAPTOP, "light"),
+    ("make", "make:Bay milk-chocolate drip", LAPTOP, "light"),
     ("method", "method:Bay milk-chocolate drip", LAPTOP, "light"),
     ("stack", "order:Harbour wedding=Cake", LAPTOP, "light"),
     ("stack-cases", "order:Lantern fair=Cake=Build", TABLET, "light"),
@@ -73,6 +73,11 @@ async fn open(ui: &Ui, what: &str) {
             ui.click("(//section[@aria-label='What to do']//li/button)[2]").await;
             ui.write("//label[contains(., 'What really went in')]/input", poured).await;
             ui.find("//button[.='Do this']").await;
+        }
+        Some(("make", name)) => {
+            ui.open("/make").await;
+            ui.click(&format!("//main//li//a[contains(., '{name}')]")).await;
+            ui.find("//section[@aria-label='To weigh']").await;
         }
         Some(("swap", rest)) => {
             let (name, words) = rest.split_once('=').expect("a formula and what is avoided");

@@ -31,9 +31,14 @@ async fn letters_in_a_drop_down_choose_an_option_and_nothing_else() {
 #[tokio::test(flavor = "multi_thread", worker_threads = 2)]
 async fn the_rooms_and_new_answer_on_the_cake() {
     ui("keys_cake", async |ui| {
-        for (key, room) in
-            [('1', "/bench/"), ('3', "/day"), ('4', "/formulas"), ('5', "/pantry"), ('n', "/new")]
-        {
+        for (key, room) in [
+            ('1', "/bench/"),
+            ('3', "/day"),
+            ('4', "/make"),
+            ('5', "/formulas"),
+            ('6', "/pantry"),
+            ('n', "/new"),
+        ] {
             ui.open_order("Harbour wedding", "Cake").await;
             ui.press(key).await;
             ui.wait_for(&format!("the room of {key}"), async || path(ui).await.starts_with(room)).await;
@@ -89,7 +94,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         // What is listed answers on this page: the rooms, the Bench, undo.
         for (scope, key, words) in [
             ("Everywhere", "3", "Day"),
-            ("Everywhere", "4", "Formulas"),
+            ("Everywhere", "5", "Formulas"),
             ("Everywhere", "F8", "Rescue"),
             ("Bench", "W", "Why it comes out so"),
             ("Bench", "Ctrl + Z", "Undo"),
@@ -103,7 +108,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.press(Key::Escape).await;
         ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
         let before = path(ui).await;
-        for key in ['w', '4', 'n', 'x', '?'] {
+        for key in ['w', '5', 'n', 'x', '?'] {
             ui.press(key).await;
         }
         assert_eq!(path(ui).await, before);
@@ -115,7 +120,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
         ui.client.refresh().await.expect("it loads again");
         ui.find("//*[@data-testid='verdict']").await;
-        ui.press('4').await;
+        ui.press('5').await;
         assert_eq!(path(ui).await, before);
         // The list is reached without a key, and switches them on again.
         ui.click("//header//button[contains(., 'Room')]").await;
@@ -123,7 +128,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.click(&format!("{list}//input[@type='checkbox']")).await;
         ui.press(Key::Escape).await;
         ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
-        ui.press('4').await;
+        ui.press('5').await;
         ui.wait_for("Formulas", async || path(ui).await == "/formulas").await;
     })
     .await;

@@ -46,6 +46,7 @@ async fn nothing_serious_on_the_other_screens() {
                 ("/pantry/new", "//section[@aria-label='Its label']"),
                 ("/bench/new?family=fruit_mousse&job=set", "//*[@data-testid='verdict']"),
                 ("/bench/new?family=syrup&job=soak", "//*[@data-testid='verdict']"),
+                ("/make", "//main//li//a[contains(., 'Bay')]"),
             ] {
                 ui.open(path).await;
                 ui.find(sign).await;
@@ -206,6 +207,7 @@ async fn every_view_reflows_at_four_hundred_per_cent() {
             ("/pantry/dark70", "//section[@aria-label='Where it is used']"),
             ("/pantry/new", "//section[@aria-label='Its label']"),
             ("/stack", "//h1"),
+            ("/make", "//main//li//a[contains(., 'Bay')]"),
         ] {
             ui.open(path).await;
             ui.find(sign).await;

@@ -41,6 +41,76 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Batches, the last begun first. */
+        get: operations["list_batches"];
+        put?: never;
+        /** Begins a batch: the formula at its size with the steps of its method, as they are now. */
+        post: operations["begin_batch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One batch: what happened to it, and how it looks. */
+        get: operations["read_batch"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What happened to a batch, in the order in which it came here. */
+        get: operations["list_batch_events"];
+        put?: never;
+        /** Says what happened to a batch. All events are kept or none; one that is kept already changes nothing. */
+        post: operations["add_batch_events"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A batch with everything that happened to it, as a file that travels. */
+        get: operations["batch_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clock": {
         parameters: {
             query?: never;
@@ -1411,6 +1481,394 @@ export interface components {
              */
             weighed_g: number;
         };
+        /** @description A batch that is to be begun. */
+        BatchAsk: {
+            /** @description Key of the formula in the library; none for one that is not kept. */
+            component?: string | null;
+            /** @description What it is made by. */
+            formula: components["schemas"]["FormulaDocument"];
+            /** @description What it is made for. */
+            made_for?: components["schemas"]["BatchFor"][];
+            /**
+             * Format: int64
+             * @description The revision it is.
+             */
+            revision?: number | null;
+            /**
+             * Format: double
+             * @description How much is weighed for it, g; as much as the formula says when none.
+             */
+            weigh_g?: number | null;
+        };
+        /** @description A batch. */
+        BatchDocument: {
+            /** @description Key of the formula in the library; none for one that is not kept. */
+            component?: string | null;
+            /** @description What happened to it, in a file that travels; the kitchen keeps each event by itself. */
+            events?: components["schemas"]["BatchEntry"][];
+            /**
+             * @description Always `bright-spoon/batch`.
+             * @example bright-spoon/batch
+             */
+            format: string;
+            /** @description What it is made by, as it was when it was begun, every line in grams. */
+            formula: components["schemas"]["FormulaDocument"];
+            /** @description What it is made for. */
+            made_for?: components["schemas"]["BatchFor"][];
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: int64
+             * @description The revision it was.
+             */
+            revision?: number | null;
+            /** @description How it is made, step by step, as it was when it was begun. */
+            steps?: components["schemas"]["BatchStep"][];
+            /**
+             * Format: int32
+             * @description Version of the format: 1.
+             * @example 1
+             */
+            version: number;
+        };
+        /** @description An event with where it stands. */
+        BatchEntry: {
+            /**
+             * @description When it happened, RFC 3339.
+             * @example 2026-12-05T11:42:00Z
+             */
+            at: string;
+            /** @description On which device, if that said so. */
+            device?: string | null;
+            /** @description What happened. */
+            event: components["schemas"]["BatchEvent"];
+            /** @description Made on the device that wrote it, once for each. */
+            id: string;
+        };
+        /** @description What happened to a batch. */
+        BatchEvent: {
+            /** @description What it was read from. */
+            by: components["schemas"]["ReadBy"];
+            /**
+             * Format: double
+             * @description How much went in, g.
+             */
+            grams: number;
+            /** @description Number of the line in the formula. */
+            line: number;
+            /** @description From which lot, as the cook says. */
+            lot?: string | null;
+            /** @enum {string} */
+            what: "weighed";
+        } | {
+            /** @description Which of the cook's own bowls. */
+            bowl?: string | null;
+            /**
+             * Format: double
+             * @description Weight of the bowl, g.
+             */
+            grams: number;
+            /** @enum {string} */
+            what: "tared";
+        } | {
+            /** @description Its key. */
+            step: string;
+            /** @enum {string} */
+            what: "begun";
+        } | {
+            /** @description Its key. */
+            step: string;
+            /** @enum {string} */
+            what: "done";
+        } | {
+            /** @description Number of the line in the formula. */
+            line: number;
+            /** @enum {string} */
+            what: "line_left_out";
+            /** @description Why. */
+            why?: string;
+        } | {
+            /** @description Its key. */
+            step: string;
+            /** @enum {string} */
+            what: "step_left_out";
+            /** @description Why. */
+            why?: string;
+        } | {
+            /** @description What it was read from. */
+            by: components["schemas"]["ReadBy"];
+            /**
+             * Format: double
+             * @description °C.
+             */
+            c: number;
+            /** @enum {string} */
+            what: "read";
+        } | {
+            /** @description Key of the step. */
+            step: string;
+            /** @description Whether it was there. */
+            there: boolean;
+            /** @enum {string} */
+            what: "seen";
+            /** @description What was seen instead. */
+            words?: string;
+        } | {
+            /**
+             * Format: double
+             * @description By what every line is multiplied, where the batch is made larger.
+             */
+            factor?: number | null;
+            /** @description Number of the line in the formula. */
+            line: number;
+            /** @description What. */
+            way: components["schemas"]["OverWay"];
+            /** @enum {string} */
+            what: "decided";
+        } | {
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            grams: number;
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /** @enum {string} */
+            what: "added";
+            /** @description Why. */
+            why?: string;
+        } | {
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            grams: number;
+            /** @description Of which line, where it is of one; of everything else. */
+            line?: number | null;
+            /** @enum {string} */
+            what: "lost";
+            /** @description Why. */
+            why?: string;
+        } | {
+            /** @enum {string} */
+            what: "noted";
+            /** @description What. */
+            words: string;
+        } | {
+            /**
+             * Format: double
+             * @description For how long, min.
+             */
+            min: number;
+            /** @description What for. */
+            name: string;
+            /** @enum {string} */
+            what: "timer_set";
+        } | {
+            /** @description Id of the event that set it. */
+            timer: string;
+            /** @enum {string} */
+            what: "timer_off";
+        } | {
+            /**
+             * Format: double
+             * @description g.
+             */
+            grams: number;
+            /** @enum {string} */
+            what: "yielded";
+        } | {
+            /** @description In a word. */
+            came: components["schemas"]["Came"];
+            /** @enum {string} */
+            what: "judged";
+            /** @description And in more. */
+            words?: string;
+        } | {
+            /** @enum {string} */
+            what: "closed";
+        } | {
+            /** @description Id of the event. */
+            of: string;
+            /**
+             * Format: double
+             * @description The number it should have said: grams, or °C of a temperature.
+             */
+            to: number;
+            /** @enum {string} */
+            what: "corrected";
+        } | {
+            /** @description Id of the event. */
+            of: string;
+            /** @enum {string} */
+            what: "taken_back";
+        };
+        /** @description What a batch is made for. */
+        BatchFor: {
+            /** @description Name of the order. */
+            name: string;
+            /** @description Key of the order; none for one that is not kept. */
+            order?: string | null;
+        };
+        /** @description A line of a batch. */
+        BatchLine: {
+            /** @description What it may weigh. */
+            band: components["schemas"]["WeighBand"];
+            /**
+             * Format: double
+             * @description In the bowl, g.
+             */
+            in_g: number;
+            /** @description Its mark in eggs, leaves, sticks; none when it is not counted. */
+            in_pieces?: string | null;
+            /** @description Key of the ingredient. */
+            ingredient: string;
+            /** @description Its number in the formula. */
+            line: number;
+            /** @description From which lots. */
+            lots: string[];
+            /** @description The same in words. */
+            may: string;
+            /** @description Its name. */
+            name: string;
+            /** @description Where it stands. */
+            stands: components["schemas"]["LineStands"];
+            /** @description The step it goes in at; none for what is weighed before all. */
+            step?: number | null;
+            /**
+             * Format: double
+             * @description Still to pour, g: to its mark.
+             */
+            still_g: number;
+            /** @description What it would be without it, in a sentence; of the next line alone. */
+            without?: string | null;
+        };
+        /** @description A batch, what happened to it and how it looks. */
+        BatchNow: {
+            /** @description Devices whose clocks are ahead of the kitchen's, in words: what happened on them is taken as of when it came here. */
+            clocks: string[];
+            /** @description As it was begun. */
+            kept: components["schemas"]["KeptBatch"];
+            /**
+             * Format: int64
+             * @description Place of the last event that is in the view.
+             */
+            place: number;
+            /** @description How it looks. */
+            view: components["schemas"]["BatchView"];
+        };
+        /** @description A step of a batch. */
+        BatchStep: {
+            /** @description What can hurt, in words. */
+            cautions?: string[];
+            /** @description Its key within the method. */
+            key: string;
+            /** @description Who works. */
+            kind: components["schemas"]["Worker"];
+            /** @description Numbers of the lines that go in at it. */
+            lines?: number[];
+            /** @description Minutes, from and to. */
+            minutes: number[];
+            /** @description Temperature, °C, from and to. */
+            temperature_c?: number[] | null;
+            /** @description The same as it is read. */
+            time: string;
+            /** @description The sign that it is done. */
+            until?: string;
+            /** @description What is done. */
+            what: string;
+            /** @description What goes wrong, and why, each in words. */
+            wrong?: string[][];
+        };
+        /** @description A thing as its list shows it. */
+        BatchSummary: {
+            /** @description What it is made for, by name. */
+            made_for: string[];
+        } & {
+            /** @description Put away: not listed unless asked for. */
+            archived: boolean;
+            /** @description Its key. */
+            id: string;
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int64
+             * @description Newest revision.
+             */
+            revision: number;
+            /** @description When that was saved, RFC 3339. */
+            saved_at: string;
+            /** @description Its tags. */
+            tags: string[];
+        };
+        /** @description A clock that runs. */
+        BatchTimer: {
+            /** @description Id of the event that set it. */
+            id: string;
+            /** @description What for. */
+            name: string;
+            /** @description When it rings. */
+            rings: string;
+            /** @description When it was set. */
+            set: string;
+        };
+        /** @description How a batch looks. */
+        BatchView: {
+            /** @description What went in that no line asks for, in words. */
+            added: string[];
+            /** @description Since when it is made. */
+            begun?: string | null;
+            /** @description The cook's own bowls. */
+            bowls: components["schemas"]["OwnBowl"][];
+            came?: components["schemas"]["Came"] | null;
+            /** @description Until when. */
+            closed?: string | null;
+            /** @description What is in the bowl, as a formula. */
+            contents: components["schemas"]["FormulaDocument"];
+            /**
+             * Format: double
+             * @description What the marks of all lines are multiplied by, since it was made larger.
+             */
+            factor: number;
+            /** @description Everything that happened, in words, the last first. */
+            happened: components["schemas"]["Happening"][];
+            /**
+             * Format: double
+             * @description In the bowl, g.
+             */
+            in_g: number;
+            /** @description Whether it is inside its window, with what is in. */
+            inside: boolean;
+            /** @description What comes next: its number among the lines, where a line is to be weighed. */
+            line?: number | null;
+            /** @description Its lines, in the order of the formula. */
+            lines: components["schemas"]["BatchLine"][];
+            /** @description What stands in the way of closing it, in words; empty when it can be closed. */
+            open: string[];
+            /** @description The lines in the order in which they are weighed. */
+            order: number[];
+            over?: components["schemas"]["Overpour"] | null;
+            /** @description Temperatures, in the order in which they were read. */
+            reads: components["schemas"]["TemperatureRead"][];
+            /** @description In a sentence: what it is with what is in the bowl. */
+            sentence: string;
+            /** @description Else its number among the steps. */
+            step?: number | null;
+            /** @description Its steps. */
+            steps: components["schemas"]["ViewBatchStep"][];
+            /** @description Clocks that run, the first to ring first. */
+            timers: components["schemas"]["BatchTimer"][];
+            /**
+             * Format: double
+             * @description In it when everything is in, g.
+             */
+            whole_g: number;
+            /**
+             * Format: double
+             * @description Weighed out of it, g.
+             */
+            yielded_g?: number | null;
+        };
         /** @description What a cake can be begun with. */
         Beginnings: {
             /** @description A batter for each kind of sponge. */
@@ -1804,6 +2262,11 @@ export interface components {
             /** @description The key it is named by; of a revision that is held, with `@` and its number. */
             key: string;
         };
+        /**
+         * @description How a batch came out.
+         * @enum {string}
+         */
+        Came: "good" | "stiff" | "loose" | "split" | "grainy" | "thrown";
         /** @description What holds the filling of a tier, in its shape. */
         Case: {
             /** @description Key of what it is baked of; none when nobody said yet. */
@@ -2961,7 +3424,7 @@ export interface components {
          * @description What is wrong with a field.
          * @enum {string}
          */
-        FaultCode: "after_it_is_eaten" | "bad_amount" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
+        FaultCode: "after_it_is_eaten" | "bad_amount" | "batch_closed" | "batch_open" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
         /**
          * @description A number a cook looks at.
          * @enum {string}
@@ -3337,6 +3800,23 @@ export interface components {
         } | {
             /** @enum {string} */
             what: "nothing";
+        };
+        /** @description Something that happened to a batch. */
+        Happening: {
+            /** @description When. */
+            at: string;
+            /** @description On which device, if that said so. */
+            device?: string | null;
+            /** @description Whether a cook can correct its number. */
+            has_number: boolean;
+            /** @description Id of its event. */
+            id: string;
+            /** @description Whether it was taken back and does not count. */
+            taken_back: boolean;
+            /** @description What was read first, in words, where it was corrected. */
+            was?: string | null;
+            /** @description What, in words, as it counts. */
+            words: string;
         };
         /** @description How hard it is at a temperature. */
         Hardness: {
@@ -3888,13 +4368,49 @@ export interface components {
             /** @enum {string} */
             to: "share";
         };
+        /** @description One revision of a thing, with its document. */
+        KeptBatch: {
+            document: components["schemas"]["BatchDocument"];
+            /** @description Key of the thing. */
+            id: string;
+            /**
+             * Format: int64
+             * @description The newest revision there is.
+             */
+            newest_revision: number;
+            /**
+             * Format: int64
+             * @description This revision.
+             */
+            revision: number;
+            /** @description When this revision was saved, RFC 3339. */
+            saved_at: string;
+            /** @description The device it was saved from, if that said so. */
+            saved_by?: string | null;
+        };
         /** @description An event as it is kept. */
-        KeptEvent: {
+        KeptBatchEvent: {
             /** @description When it happened, by the clock of the device, RFC 3339. */
             at: string;
             /** @description From which device, if that said so. */
             device?: string | null;
-            /** @description What happened. */
+            event: components["schemas"]["BatchEvent"];
+            /** @description Its id. */
+            id: string;
+            /** @description When it came here, RFC 3339. */
+            kept_at: string;
+            /**
+             * Format: int64
+             * @description Its place among the events of its thing, from 1.
+             */
+            place: number;
+        };
+        /** @description An event as it is kept. */
+        KeptReport: {
+            /** @description When it happened, by the clock of the device, RFC 3339. */
+            at: string;
+            /** @description From which device, if that said so. */
+            device?: string | null;
             event: components["schemas"]["Report"];
             /** @description Its id. */
             id: string;
@@ -4254,6 +4770,11 @@ export interface components {
              */
             pack_g?: number | null;
         };
+        /**
+         * @description Where a line of a batch stands.
+         * @enum {string}
+         */
+        LineStands: "open" | "short" | "in" | "over" | "settled" | "left_out";
         /** @description What is made and does not end on the cake, per cent of what is made (common practice). */
         Losses: {
             /**
@@ -4514,6 +5035,8 @@ export interface components {
             /** @description Who works. */
             kind: components["schemas"]["Worker"];
             limit?: components["schemas"]["Limit"] | null;
+            /** @description Numbers of the lines that go in at it by themselves; what no step names is weighed before all. */
+            lines: number[];
             /** @description Minutes for this batch, from and to. */
             minutes: number[];
             /** @description Keys of the steps that must be done before it. */
@@ -4594,6 +5117,23 @@ export interface components {
             document: components["schemas"]["FormulaDocument"];
             /** @description What stands in the way, in one sentence. */
             sentence: string;
+        };
+        /** @description An event with the id it has on the device that sends it. */
+        NewBatchEvent: {
+            /**
+             * @description When it happened, by the clock of the device, RFC 3339.
+             * @example 2026-12-05T11:42:00Z
+             */
+            at: string;
+            /** @description What happened. */
+            event: components["schemas"]["BatchEvent"];
+            /** @description Made on the device, once for each: sent twice it is there once. */
+            id: string;
+        };
+        /** @description Events to add. */
+        NewBatchEvents: {
+            /** @description In their order. */
+            events: components["schemas"]["NewBatchEvent"][];
         };
         /** @description A report with the id it has on the device that sends it. */
         NewReport: {
@@ -4870,6 +5410,11 @@ export interface components {
          * @enum {string}
          */
         Outcome: "inside" | "too_stiff" | "too_loose" | "too_warm" | "too_lean" | "no_window";
+        /**
+         * @description What was done about a line that went past its mark.
+         * @enum {string}
+         */
+        OverWay: "leave" | "restore" | "scale";
         /** @description The answer. */
         Overpour: {
             /** @description Leave it as it is. */
@@ -4919,6 +5464,16 @@ export interface components {
         };
         /** @description Overrun, % */
         Overrun: number;
+        /** @description A bowl of the cook's own. */
+        OwnBowl: {
+            /**
+             * Format: double
+             * @description What it weighs, g.
+             */
+            grams: number;
+            /** @description Its name. */
+            name: string;
+        };
         /** @description One revision of a thing, with its document. */
         OwnIngredient: {
             document: components["schemas"]["IngredientDocument"];
@@ -5485,7 +6040,7 @@ export interface components {
         PlanNow: {
             kept?: components["schemas"]["Plan"] | null;
             /** @description What was said of its steps, in the order it came; what was said of other plans is left out. */
-            reports: components["schemas"]["KeptEvent"][];
+            reports: components["schemas"]["KeptReport"][];
             /** @description Keys of steps nothing was said of that must be done: what comes after them was begun. */
             supposed: string[];
             view?: components["schemas"]["DayView"] | null;
@@ -5947,6 +6502,11 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
+        /**
+         * @description What a number was read from.
+         * @enum {string}
+         */
+        ReadBy: "device" | "hand";
         /** @description What a file held. */
         ReadFile: {
             /** @description It. */
@@ -7381,6 +7941,18 @@ export interface components {
         };
         /** @description Temperature, °C */
         Temperature: number;
+        /** @description A temperature that was read. */
+        TemperatureRead: {
+            /** @description When. */
+            at: string;
+            /** @description What it was read from. */
+            by: components["schemas"]["ReadBy"];
+            /**
+             * Format: double
+             * @description °C.
+             */
+            c: number;
+        };
         /** @description A build to begin with. */
         Template: {
             /** @description What it is, in one sentence. */
@@ -7746,6 +8318,17 @@ export interface components {
              */
             grams: number;
         };
+        /** @description A step of a batch. */
+        ViewBatchStep: components["schemas"]["BatchStep"] & {
+            /** @description Since when somebody is at it. */
+            begun?: string | null;
+            /** @description Until when. */
+            done?: string | null;
+            /** @description Left out on purpose. */
+            left_out: boolean;
+            /** @description Whether its sign was there. */
+            sign?: boolean | null;
+        };
         /** @description A cook of a plan. */
         ViewCook: {
             /**
@@ -7978,6 +8561,24 @@ export interface components {
          * @enum {string}
          */
         Weekday: "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday" | "sunday";
+        /** @description What a line may weigh. */
+        WeighBand: {
+            /**
+             * Format: double
+             * @description At least, g.
+             */
+            from_g: number;
+            /**
+             * Format: double
+             * @description Its mark, g.
+             */
+            mark_g: number;
+            /**
+             * Format: double
+             * @description At most, g.
+             */
+            to_g: number;
+        };
         /** @description A moment that is to come, with its spread. */
         When: {
             /**
@@ -8324,6 +8925,504 @@ export interface operations {
                 };
             };
             /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_batches: {
+        parameters: {
+            query?: {
+                /** @description Only those that are being made. */
+                running?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Batches */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchSummary"][];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    begin_batch: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BatchAsk"];
+            };
+        };
+        responses: {
+            /** @description Begun */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchNow"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_batch: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its key */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The batch */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchNow"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_batch_events: {
+        parameters: {
+            query?: {
+                /** @description Only those behind this place. */
+                behind?: number;
+            };
+            header?: never;
+            path: {
+                /** @description Key of the batch */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Events */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptBatchEvent"][];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_batch_events: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path: {
+                /** @description Key of the batch */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBatchEvents"];
+            };
+        };
+        responses: {
+            /** @description How the batch looks with them */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchNow"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    batch_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the batch */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The batch with its events */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchDocument"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13385,7 +14484,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptEvent"][];
+                    "application/json": components["schemas"]["KeptReport"][];
                 };
             };
             /** @description There is no such one */
@@ -13462,7 +14561,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["KeptEvent"][];
+                    "application/json": components["schemas"]["KeptReport"][];
                 };
             };
             /** @description Not JSON; The body did not arrive whole */

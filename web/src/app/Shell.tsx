@@ -70,8 +70,9 @@ const PLACES = [
   { key: '1', word: 'Bench', to: '/', at: ['/bench', '/new'] },
   { key: '2', word: 'Stack', to: '/stack', at: ['/stack', '/orders'] },
   { key: '3', word: 'Day', to: '/day', at: ['/day'] },
-  { key: '4', word: 'Formulas', to: '/formulas', at: ['/formulas', '/compare'] },
-  { key: '5', word: 'Pantry', to: '/pantry', at: ['/pantry'] },
+  { key: '4', word: 'Make', to: '/make', at: ['/make'] },
+  { key: '5', word: 'Formulas', to: '/formulas', at: ['/formulas', '/compare'] },
+  { key: '6', word: 'Pantry', to: '/pantry', at: ['/pantry'] },
 ] as const
 
 /** The ticket rail: where one is hangs from it as tape. */
@@ -93,8 +94,8 @@ function Rail() {
             aria-current={here ? 'page' : undefined}
             className={
               here
-                ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-lead font-[640] max-tablet:mb-0 max-tablet:h-11'
-                : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-2.5 font-head text-lead font-[640] hover:bg-rim-tint'
+                ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-lead font-[640] max-tablet:mb-0 max-tablet:h-11 max-tablet:px-2.5 max-tablet:text-body'
+                : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-2.5 font-head text-lead font-[640] hover:bg-rim-tint max-tablet:px-1.5 max-tablet:text-body'
             }
           >
             <span className="max-narrow:hidden">

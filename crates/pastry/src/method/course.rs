@@ -63,6 +63,8 @@ pub struct MethodStep {
     pub at: Moment,
     /// Already so in a kitchen that keeps it so.
     pub given: bool,
+    /// Numbers of the lines that go in at it by themselves; what no step names is weighed before all.
+    pub lines: Vec<usize>,
 }
 
 /// The steps of a school for these lines. What was made before is taken, not made again.
@@ -110,7 +112,40 @@ pub fn course(school: &School, lines: &[WeighedLine]) -> Vec<MethodStep> {
     }
     steps.append(&mut after);
     ready_for(&mut steps);
+    go_in(school, &mut steps, lines);
     steps
+}
+
+/// The step of a school by its key, behind the key of its own school where that is made first.
+fn step_of<'a>(school_: &'a School, key: &str) -> Option<&'a Step> {
+    let find = |own: &'a School, key: &str| own.steps.iter().find(|step| step.key == key);
+    find(school_, key).or_else(|| {
+        let (first, key) = key.split_once('.')?;
+        base(school_).filter(|(own, _)| own.id == first).and_then(|(own, _)| find(own, key))
+    })
+}
+
+/// Says at which step a line goes in: at the first that works on nothing but such lines, or on what was made before.
+fn go_in(school: &School, steps: &mut [MethodStep], lines: &[WeighedLine]) {
+    let mut before = 0;
+    for (at, line) in lines.iter().enumerate().filter(|(_, line)| line.mass.grams() > 0.0) {
+        let ingredient = &line.ingredient;
+        let is_of = |step: &MethodStep| match step_of(school, &step.key) {
+            Some(own) if own.of.is_empty() => own.only.is_some_and(|role| ingredient.is(role)),
+            Some(own) => own.of.iter().any(|role| *role != Role::All && ingredient.is(*role)),
+            None => false,
+        };
+        let own = match ingredient.made {
+            Some(_) => {
+                before += 1;
+                steps.iter().position(|step| step.key == taken_key(before - 1))
+            }
+            None => steps.iter().position(|step| step.at == Moment::Make && is_of(step)),
+        };
+        if let Some(own) = own {
+            steps[own].lines.push(at);
+        }
+    }
 }
 
 /// Whether lines hold, made before, what a school would else begin with: by its base, or by a step of its own.
@@ -194,6 +229,7 @@ fn taken(at: usize, line: &WeighedLine) -> MethodStep {
         place: None,
         at: Moment::Make,
         given: false,
+        lines: Vec::new(),
     }
 }
 
@@ -274,6 +310,7 @@ fn method_step(step: &Step, kg: f64, key: String, needs: Vec<String>) -> MethodS
         place: step.place,
         at: step.at,
         given: step.given,
+        lines: Vec::new(),
     }
 }
 

@@ -6,6 +6,7 @@
 mod assessment;
 mod balance;
 mod balance_optimum;
+mod batch;
 mod boiled;
 mod cakes;
 mod changed;

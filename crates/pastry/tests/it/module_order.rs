@@ -3,7 +3,7 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 17] = [
+const ORDER: [&str; 18] = [
     "units",
     "ingredient",
     "formula",
@@ -21,6 +21,7 @@ const ORDER: [&str; 17] = [
     "day",
     "exchange",
     "rescue",
+    "batch",
 ];
 
 fn files(dir: &Path, found: &mut Vec<PathBuf>) {

@@ -11,6 +11,7 @@ use crate::routes::clock::ClockAsk;
 use crate::routes::families::{FamilyEntry, families};
 use pastry::assess::{FormulaDocument, assess, compare};
 use pastry::balance::ways;
+use pastry::batch::{BatchDocument, check, look};
 use pastry::clock::{BoilDocument, boil};
 use pastry::exchange::lists::{ListKind, to_csv};
 use pastry::exchange::read::{ReadFile, read as read_any};
@@ -110,6 +111,25 @@ pub fn balance(file: &Path) -> Result<String, String> {
     ways(&document, &Shelf::catalogue(), &price)
         .map(|answer| written(&answer))
         .map_err(|faults| lines(&file.display().to_string(), &faults))
+}
+
+/// Reads a batch with its events and answers with how it looks then.
+///
+/// # Errors
+/// In words, one line per fault.
+pub fn batch_file(file: &Path) -> Result<String, String> {
+    let mut batch: BatchDocument = read(file)?;
+    let events = std::mem::take(&mut batch.events);
+    let shelf = Shelf::catalogue();
+    let said = |faults: Vec<Fault>| lines(&file.display().to_string(), &faults);
+    let mut faults = batch.faults(&shelf);
+    if faults.is_empty() {
+        faults = check::refused(&batch, &[], &events, &shelf);
+    }
+    if !faults.is_empty() {
+        return Err(said(faults));
+    }
+    look(&batch, &events, &shelf).map(|view| written(&view)).map_err(said)
 }
 
 /// Reads a question for a swap and answers as the interface would an empty kitchen.

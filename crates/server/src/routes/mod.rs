@@ -2,6 +2,7 @@
 
 pub mod audit;
 pub mod balance;
+pub mod batches;
 pub mod clock;
 pub mod components;
 pub mod families;
@@ -41,6 +42,7 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(rooms::routes())
         .merge(plans::routes())
         .merge(planning::routes())
+        .merge(batches::routes())
         .merge(recipes::routes())
         .merge(families::routes())
         .merge(words::routes())

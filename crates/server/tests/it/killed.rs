@@ -174,3 +174,82 @@ fn a_second_server_on_one_kitchen_is_told_and_stops() {
     signal(&first.child, "-TERM");
     first.child.wait().unwrap();
 }
+
+/// Two devices pour at one batch until the server is gone: ids that were answered, and those that were not.
+async fn two_pourers(address: &str, batch: &str, round: usize) -> (Vec<String>, Vec<String>) {
+    let pourers: Vec<_> = (0..2)
+        .map(|line| {
+            let url = format!("{address}/api/batches/{batch}/events");
+            tokio::spawn(async move {
+                let http = reqwest::Client::new();
+                let (mut kept, mut open) = (Vec::new(), Vec::new());
+                for turn in 0.. {
+                    let id = format!("pour-{round}-{line}-{turn}");
+                    let sent = http.post(&url).json(&pour(&id, line)).send().await;
+                    match sent {
+                        Ok(response) if response.status() == 201 => kept.push(id),
+                        _ => {
+                            open.push(id);
+                            break;
+                        }
+                    }
+                }
+                (kept, open)
+            })
+        })
+        .collect();
+    let (mut kept, mut open) = (Vec::new(), Vec::new());
+    for pourer in pourers {
+        let own = pourer.await.unwrap();
+        kept.extend(own.0);
+        open.extend(own.1);
+    }
+    (kept, open)
+}
+
+fn pour(id: &str, line: usize) -> Value {
+    let event = json!({ "what": "weighed", "line": line, "grams": 0.01, "by": "device" });
+    json!({ "events": [{ "id": id, "at": "2026-01-05T07:00:00Z", "event": event }] })
+}
+
+/// A power cut in the middle of pouring: not one event that was answered is lost, and what is sent again is there once.
+#[tokio::test(flavor = "multi_thread", worker_threads = 4)]
+async fn no_pouring_that_was_answered_is_lost_by_kills() {
+    let kills: usize = std::env::var("KILLS").ok().and_then(|text| text.parse().ok()).unwrap_or(4);
+    let dir = tempfile::tempdir().unwrap();
+    let file = dir.path().join("kitchen.db");
+    let http = reqwest::Client::new();
+    let mut server = serve(&file);
+    let begun = http.post(format!("{}/api/batches", server.address)).json(&json!({ "formula": formula() }));
+    let begun: Value = begun.send().await.unwrap().json().await.unwrap();
+    let batch = begun["kept"]["id"].as_str().unwrap().to_owned();
+    let mut wanted = Vec::new();
+    for round in 0..kills {
+        let work = tokio::spawn({
+            let (address, batch) = (server.address.clone(), batch.clone());
+            async move { two_pourers(&address, &batch, round).await }
+        });
+        tokio::time::sleep(Duration::from_millis(40 + (round as u64 * 53) % 290)).await;
+        signal(&server.child, "-KILL");
+        server.child.wait().unwrap();
+        let (kept, open) = work.await.unwrap();
+        server = serve(&file);
+        let url = format!("{}/api/batches/{batch}/events", server.address);
+        for id in &open {
+            // pour-ROUND-LINE-TURN
+            let line = id.split('-').nth(2).unwrap().parse().unwrap();
+            assert_eq!(http.post(&url).json(&pour(id, line)).send().await.unwrap().status(), 201);
+        }
+        wanted.extend(kept.into_iter().chain(open));
+        let events: Value = http.get(&url).send().await.unwrap().json().await.unwrap();
+        let mut there: Vec<&str> =
+            events.as_array().unwrap().iter().map(|own| own["id"].as_str().unwrap()).collect();
+        there.sort_unstable();
+        wanted.sort_unstable();
+        assert_eq!(there, wanted, "after kill {round}");
+    }
+    println!("{kills} kills, {} events, none lost, none doubled", wanted.len());
+    signal(&server.child, "-TERM");
+    server.child.wait().unwrap();
+    store::copies::verify(&file).await.unwrap();
+}

@@ -5,6 +5,7 @@
 
 mod bad_input;
 mod balance;
+mod batches;
 mod cakes;
 mod command_line;
 mod components;

@@ -2,6 +2,7 @@
 
 use crate::Kitchen;
 use pastry::assess::FormulaDocument;
+use pastry::batch::{BatchAsk, BatchDocument, BatchEvent, BatchFor, refused};
 use pastry::day::KitchenDocument;
 use pastry::exchange::pantry::PantryDocument;
 use pastry::ingredient::IngredientDocument;
@@ -23,9 +24,10 @@ fn places(value: &Value, at: &str, found: &mut Vec<String>) {
                 places(own, &format!("{at}/{}", name.replace('~', "~0").replace('/', "~1")), found);
             }
         }
-        // One of a list stands for all: the first two.
+        // One of a list stands for all: the first two; every event is of another kind.
         Value::Array(all) => {
-            for (k, own) in all.iter().enumerate().take(2) {
+            let most = if at.ends_with("/events") { all.len() } else { 2 };
+            for (k, own) in all.iter().enumerate().take(most) {
                 places(own, &format!("{at}/{k}"), found);
             }
         }
@@ -117,6 +119,45 @@ fn compare<T: DeserializeOwned + ToSchema>(
     (compared, wrong)
 }
 
+/// A batch with one event of each kind.
+fn batch(formula: &FormulaDocument) -> Value {
+    let ask = BatchAsk {
+        formula: formula.clone(),
+        weigh_g: None,
+        component: Some("own-key".into()),
+        revision: Some(2),
+        made_for: vec![BatchFor { order: Some("order-key".into()), name: "Quay".into() }],
+    };
+    let shelf = pastry::ingredient::Shelf::catalogue().with(&server::demo::ingredients().good);
+    let mut batch = as_json(&BatchDocument::begin(ask, &shelf, &[]).unwrap());
+    let step = batch["steps"][0]["key"].clone();
+    batch["steps"].as_array_mut().unwrap().truncate(2);
+    let events = [
+        json!({ "what": "weighed", "line": 0, "grams": 3.5, "by": "device", "lot": "A 7" }),
+        json!({ "what": "tared", "grams": 400.0, "bowl": "Steel" }),
+        json!({ "what": "begun", "step": step }),
+        json!({ "what": "done", "step": step }),
+        json!({ "what": "line_left_out", "line": 0, "why": "none there" }),
+        json!({ "what": "step_left_out", "step": step, "why": "not needed" }),
+        json!({ "what": "read", "c": 31.5, "by": "hand" }),
+        json!({ "what": "seen", "step": step, "there": false, "words": "dull" }),
+        json!({ "what": "decided", "line": 0, "way": "scale", "factor": 1.1 }),
+        json!({ "what": "added", "ingredient": "milk", "grams": 5.0, "why": "too stiff" }),
+        json!({ "what": "lost", "line": 0, "grams": 5.0, "why": "spilled" }),
+        json!({ "what": "noted", "words": "a new pan" }),
+        json!({ "what": "timer_set", "name": "Stand", "min": 2.0 }),
+        json!({ "what": "timer_off", "timer": "event-0012" }),
+        json!({ "what": "yielded", "grams": 300.0 }),
+        json!({ "what": "judged", "came": "good", "words": "gloss" }),
+        json!({ "what": "corrected", "of": "event-0000", "to": 4.5 }),
+        json!({ "what": "taken_back", "of": "event-0011" }),
+        json!({ "what": "closed" }),
+    ];
+    let one = |(at, event): (usize, &Value)| json!({ "id": format!("event-{at:04}"), "at": "2026-12-05T11:42:00Z", "device": "stove", "event": event });
+    batch["events"] = events.iter().enumerate().map(one).collect();
+    batch
+}
+
 fn as_json(value: &impl serde::Serialize) -> Value {
     serde_json::to_value(value).unwrap()
 }
@@ -138,6 +179,8 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
         json!([{ "what": "oven", "from": "2026-12-05T12:00:00", "to": "2026-12-05T15:00:00", "left": 0 }]);
     full["own_minutes"] = json!([{ "school": "swiss_71", "step": "whip", "minutes": [4.0, 2.0] }]);
     let kitchens = [as_json(&pastry::day::KitchenDocument::usual()), full];
+    let batches = [batch(&server::demo::documents().unwrap()[0])];
+    let shelf = pastry::ingredient::Shelf::catalogue().with(&server::demo::ingredients().good);
     let (mut compared, mut wrong) = (0, Vec::new());
     for (many, own) in [
         compare::<FormulaDocument>(0, &formulas, |own| !own.faults().is_empty()),
@@ -146,6 +189,12 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
         compare::<StackDocument>(3, &stacks, |own| !pastry::stack::no_cake::faults(own).is_empty()),
         compare::<OrderDocument>(4, &orders, |own| !own.faults().is_empty()),
         compare::<KitchenDocument>(5, &kitchens, |own| !own.faults().is_empty()),
+        compare::<BatchDocument>(6, &batches, |own| {
+            // A closing has nothing that could be bent, and looks at the whole batch each time.
+            let mut events = own.events.clone();
+            events.retain(|entry| !matches!(entry.event, BatchEvent::Closed {}));
+            !own.faults(&shelf).is_empty() || !refused(own, &[], &events, &shelf).is_empty()
+        }),
     ] {
         compared += many;
         wrong.extend(own);

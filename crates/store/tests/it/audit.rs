@@ -1,6 +1,7 @@
 //! The audit: one line of every write, by whom and when, never changed.
 
 use crate::{document, fresh, new_key, noon, under};
+use pastry::batch::BatchEvent;
 use pastry::ingredient::{IngredientDocument, find};
 use pastry::order::OrderDocument;
 use sqlx::{Connection, SqliteConnection};
@@ -8,7 +9,7 @@ use store::Device;
 use store::audit::{MOST_LINES, What};
 use store::journal::NewEvent;
 use store::list::Place;
-use store::noun::{COMPONENT, Noun};
+use store::noun::{BATCH, COMPONENT};
 
 #[tokio::test]
 async fn every_write_leaves_one_line_with_who_when_and_what() {
@@ -29,10 +30,9 @@ async fn every_write_leaves_one_line_with_who_when_and_what() {
     store.save_kitchen(&kitchen, &by).await.unwrap();
     let item = store.pantry_item("cream36").await.unwrap();
     store.save_pantry_item(&item, &by).await.unwrap();
-    let batch = Noun { word: "batch", said: "batch" };
-    let event =
-        NewEvent { id: store::SaveId::read("event-01").unwrap(), at: by.now, event: "begun".to_owned() };
-    store.append(batch, "b-1", &[event], &by).await.unwrap();
+    let noted = BatchEvent::Noted { words: "begun".into() };
+    let event = NewEvent { id: store::SaveId::read("event-01").unwrap(), at: by.now, event: noted };
+    store.append(BATCH, "b-1", &[event], &by).await.unwrap();
 
     let lines = store.audit(MOST_LINES).await.unwrap();
     let told: Vec<_> =

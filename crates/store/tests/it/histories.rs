@@ -2,8 +2,9 @@
 
 use crate::{document, fresh, new_key, noon, under};
 use pastry::assess::FormulaDocument;
+use pastry::batch::{BatchAsk, BatchDocument};
 use pastry::day::{KitchenDocument, PlanDocument};
-use pastry::ingredient::{IngredientDocument, find};
+use pastry::ingredient::{IngredientDocument, Shelf, find};
 use pastry::order::OrderDocument;
 use serde_json::json;
 use sqlx::{Connection, Row, SqliteConnection};
@@ -37,6 +38,15 @@ async fn one_of_each(store: &Store) -> String {
     store.create(&new_key(), &order, &noon()).await.unwrap();
     store.create(&new_key(), &KitchenDocument::usual(), &noon()).await.unwrap();
     store.create(&new_key(), &nothing_planned(), &noon()).await.unwrap();
+    let ask = BatchAsk {
+        formula: document("A", "1 g"),
+        weigh_g: None,
+        component: None,
+        revision: None,
+        made_for: Vec::new(),
+    };
+    let batch = BatchDocument::begin(ask, &Shelf::catalogue(), &[]).unwrap();
+    store.create(&new_key(), &batch, &noon()).await.unwrap();
     store.create(&new_key(), &document("A", "1 g"), &noon()).await.unwrap().id
 }
 

@@ -4,16 +4,18 @@ use crate::{fresh, noon};
 use serde::{Deserialize, Serialize};
 use sqlx::{Connection, SqliteConnection};
 use std::collections::BTreeSet;
-use store::journal::NewEvent;
-use store::noun::Noun;
+use store::journal::{Event, NewEvent};
+use store::noun::BATCH;
 use store::{Device, SaveId, StoreError, copies};
-
-const BATCH: Noun = Noun { word: "batch", said: "batch" };
 
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 enum Happening {
     Weighed { line: usize, grams: f64 },
     Noted(String),
+}
+
+impl Event for Happening {
+    const DESCRIBED: &'static str = "KeptHappening";
 }
 
 fn weighed(id: &str, grams: f64) -> NewEvent<Happening> {

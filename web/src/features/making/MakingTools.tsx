@@ -5,10 +5,9 @@ import { clock } from '../../lib/format'
 import { useFamily } from '../../lib/families'
 import { usualChoice } from '../clock/choice'
 import type { ClockChoice } from '../clock/choice'
-import { MethodSheet } from './MethodSheet'
+import { MakeButton } from '../batch/MakeButton'
 import { PrintSheet } from './PrintSheet'
 import { useMethods } from './queries'
-import { SizeSheet } from './SizeSheet'
 import { useKeys } from '../../lib/keys'
 
 interface MakingToolsProps {
@@ -23,6 +22,8 @@ interface MakingToolsProps {
 
 /** Fetched when they are first opened: the Bench comes without them. */
 const SwapSheet = lazy(async () => ({ default: (await import('./SwapSheet')).SwapSheet }))
+const SizeSheet = lazy(async () => ({ default: (await import('./SizeSheet')).SizeSheet }))
+const MethodSheet = lazy(async () => ({ default: (await import('./MethodSheet')).MethodSheet }))
 const ClockSheet = lazy(async () => ({ default: (await import('../clock/ClockSheet')).ClockSheet }))
 
 const TOOLS = [
@@ -79,6 +80,7 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
             {tool.word}
           </Button>
         ))}
+        <MakeButton document={document} grams={answer?.totals.batch_mass_g ?? null} current={current} />
       </div>
       {open === 'Swap' && (
         <Suspense>
@@ -86,24 +88,28 @@ export function MakingTools({ document, entries, answer, ways, current, onUse }:
         </Suspense>
       )}
       {open === 'Size' && (
-        <SizeSheet
-          document={document}
-          entries={entries}
-          batch={answer?.totals.batch_mass_g ?? null}
-          onUse={use}
-          onClose={close}
-        />
+        <Suspense>
+          <SizeSheet
+            document={document}
+            entries={entries}
+            batch={answer?.totals.batch_mass_g ?? null}
+            onUse={use}
+            onClose={close}
+          />
+        </Suspense>
       )}
       {open === 'Method' && (
-        <MethodSheet
-          schools={methods.found}
-          wrong={methods.wrong}
-          read={read}
-          onRead={setRead}
-          onUse={use}
-          onPrint={() => window.print()}
-          onClose={close}
-        />
+        <Suspense>
+          <MethodSheet
+            schools={methods.found}
+            wrong={methods.wrong}
+            read={read}
+            onRead={setRead}
+            onUse={use}
+            onPrint={() => window.print()}
+            onClose={close}
+          />
+        </Suspense>
       )}
       {open === 'Clock' && choice && (
         <Suspense>

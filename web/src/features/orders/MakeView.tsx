@@ -2,18 +2,21 @@ import type { Batch, OrderAnswer, OrderDocument } from '../../api/client'
 import { price, unbroken, weighed } from '../../lib/format'
 import { Bowl } from '../../ui/Bowl'
 import { Button } from '../../ui/Button'
+import { MakeOf } from '../batch/MakeOf'
 import { Swatch } from '../stack/Takes'
 import { ListButtons } from './ListButtons'
 
 interface MakeViewProps {
   document: OrderDocument
+  /** Its key; none for one that is not kept. */
+  order: string | null
   answer: OrderAnswer | undefined
   currency: string
   onBench: (component: string, grams: number) => void
 }
 
 /** What must be weighed: every batch over all cakes, and how it is shared out. */
-export function MakeView({ document, answer, currency, onBench }: MakeViewProps) {
+export function MakeView({ document, order, answer, currency, onBench }: MakeViewProps) {
   const batches = answer?.batches ?? []
   // What goes into another batch is weighed there again: it is no more of it.
   const again = batches.flatMap((batch) => batch.lines).filter((line) => line.made_here)
@@ -61,12 +64,20 @@ export function MakeView({ document, answer, currency, onBench }: MakeViewProps)
               .
             </p>
             {batch.kind === 'component' && (
-              <Button
-                className="mt-1 px-3"
-                onClick={() => onBench(batch.key.replace(/@.*/, ''), batch.to_make_g)}
-              >
-                Scale to {weighed(batch.to_make_g)} g on the Bench
-              </Button>
+              <div className="flex flex-wrap gap-2">
+                <MakeOf
+                  component={batch.key}
+                  name={batch.name}
+                  grams={batch.weighed_g}
+                  madeFor={[{ name: document.name ?? '', ...(order ? { order } : {}) }]}
+                />
+                <Button
+                  className="mt-1 px-3"
+                  onClick={() => onBench(batch.key.replace(/@.*/, ''), batch.to_make_g)}
+                >
+                  Scale to {weighed(batch.to_make_g)} g on the Bench
+                </Button>
+              </div>
             )}
           </article>
         ))}

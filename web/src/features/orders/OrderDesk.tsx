@@ -195,6 +195,7 @@ export function OrderDesk({ opened, onBorn }: OrderDeskProps) {
       {view === 'make' && (
         <MakeView
           document={document}
+          order={opened.thing}
           answer={answer}
           currency={currency}
           onBench={(key, grams) => void toBench(key, { grams })}

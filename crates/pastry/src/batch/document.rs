@@ -1,0 +1,234 @@
+//! A batch as it is kept and sent: the formula it is made by, at its size, the steps of its method, and what it is for.
+
+use crate::assess::document::FormulaDocument;
+use crate::batch::event::BatchEntry;
+use crate::fault::{Fault, FaultCode};
+use crate::format;
+use crate::heat::stand::LearnedPlace;
+use crate::ingredient::Shelf;
+use crate::method::course::MethodStep;
+use crate::method::sheet::chosen;
+use crate::method::step::Worker;
+use crate::number::limit;
+use crate::scale::{ScaleAsk, Target, Whole, scale};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// Most events of a batch that are read from a file.
+pub const MOST_EVENTS: usize = 20_000;
+/// Most steps of a batch.
+const MOST_STEPS: usize = 200;
+
+/// A batch.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BatchDocument {
+    /// Always `bright-spoon/batch`.
+    #[schema(example = "bright-spoon/batch")]
+    pub format: String,
+    /// Version of the format: 1.
+    #[schema(example = 1, minimum = 1, maximum = 1)]
+    pub version: u32,
+    /// What it is called.
+    #[schema(max_length = 120)]
+    pub name: String,
+    /// What it is made by, as it was when it was begun, every line in grams.
+    pub formula: FormulaDocument,
+    /// Key of the formula in the library; none for one that is not kept.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 80)]
+    pub component: Option<String>,
+    /// The revision it was.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub revision: Option<i64>,
+    /// What it is made for.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 60)]
+    pub made_for: Vec<BatchFor>,
+    /// How it is made, step by step, as it was when it was begun.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 200)]
+    pub steps: Vec<BatchStep>,
+    /// What happened to it, in a file that travels; the kitchen keeps each event by itself.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 20000)]
+    pub events: Vec<BatchEntry>,
+}
+
+/// What a batch is made for.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BatchFor {
+    /// Key of the order; none for one that is not kept.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 80)]
+    pub order: Option<String>,
+    /// Name of the order.
+    #[schema(max_length = 200)]
+    pub name: String,
+}
+
+/// A step of a batch.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BatchStep {
+    /// Its key within the method.
+    #[schema(max_length = 120)]
+    pub key: String,
+    /// What is done.
+    #[schema(max_length = 600)]
+    pub what: String,
+    /// Who works.
+    pub kind: Worker,
+    /// Minutes, from and to.
+    #[schema(min_items = 2, max_items = 2)]
+    pub minutes: [f64; 2],
+    /// The same as it is read.
+    #[schema(max_length = 60)]
+    pub time: String,
+    /// Temperature, °C, from and to.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(min_items = 2, max_items = 2)]
+    pub temperature_c: Option<[f64; 2]>,
+    /// The sign that it is done.
+    #[serde(default, skip_serializing_if = "String::is_empty")]
+    #[schema(max_length = 600)]
+    pub until: String,
+    /// What goes wrong, and why, each in words.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 20)]
+    pub wrong: Vec<[String; 2]>,
+    /// What can hurt, in words.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 20)]
+    pub cautions: Vec<String>,
+    /// Numbers of the lines that go in at it.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 60)]
+    pub lines: Vec<usize>,
+}
+
+impl From<MethodStep> for BatchStep {
+    fn from(own: MethodStep) -> Self {
+        BatchStep {
+            key: own.key,
+            what: own.what,
+            kind: own.kind,
+            minutes: own.minutes,
+            time: own.time,
+            temperature_c: own.temperature_c,
+            until: own.until,
+            wrong: own.wrong.into_iter().map(|own| [own.seen, own.why]).collect(),
+            cautions: own.cautions.iter().map(|own| own.words().to_owned()).collect(),
+            lines: own.lines,
+        }
+    }
+}
+
+/// A batch that is to be begun.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BatchAsk {
+    /// What it is made by.
+    pub formula: FormulaDocument,
+    /// How much is weighed for it, g; as much as the formula says when none.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 0.1, maximum = 200000)]
+    pub weigh_g: Option<f64>,
+    /// Key of the formula in the library; none for one that is not kept.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 80)]
+    pub component: Option<String>,
+    /// The revision it is.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub revision: Option<i64>,
+    /// What it is made for.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 60)]
+    pub made_for: Vec<BatchFor>,
+}
+
+impl BatchDocument {
+    /// A batch about to be begun: its lines in grams at its size, the steps of its method worked out for it.
+    ///
+    /// # Errors
+    /// Faults of the formula; a weight that is no batch's.
+    pub fn begin(ask: BatchAsk, shelf: &Shelf, learned: &[LearnedPlace]) -> Result<Self, Vec<Fault>> {
+        let whole = ScaleAsk {
+            document: ask.formula,
+            target: Target::Factor { by: 1.0 },
+            loss_percent: 0.0,
+            whole: Whole::default(),
+            whole_line: None,
+        };
+        let now = scale(&whole, shelf, &|_| None)?;
+        let weighed_g: f64 = now.lines.iter().map(|line| line.from_g).sum();
+        let formula = match ask.weigh_g {
+            None => now.document,
+            Some(grams) if !(grams > 0.0 && grams.is_finite()) => {
+                let words = "write how much is to be weighed, in grams above 0";
+                return Err(vec![Fault::new("weigh_g", FaultCode::OutOfRange, words)]);
+            }
+            Some(grams) => {
+                let target = Target::Factor { by: grams / weighed_g.max(1e-9) };
+                let sized = scale(&ScaleAsk { target, ..whole }, shelf, &|_| None);
+                sized
+                    .map_err(|faults| {
+                        faults
+                            .into_iter()
+                            .map(|own| Fault { field: size_of(own.field), ..own })
+                            .collect::<Vec<_>>()
+                    })?
+                    .document
+            }
+        };
+        let steps = chosen(&formula, shelf, learned)?.map(|sheet| sheet.steps).unwrap_or_default();
+        Ok(BatchDocument {
+            format: format::BATCH.name.to_owned(),
+            version: format::BATCH.version,
+            name: formula.called().to_owned(),
+            formula,
+            component: ask.component,
+            revision: ask.revision,
+            made_for: ask.made_for,
+            steps: steps.into_iter().map(BatchStep::from).collect(),
+            events: Vec::new(),
+        })
+    }
+
+    /// What is wrong with it, at its field; its events are looked at by `check`.
+    pub fn faults(&self, shelf: &Shelf) -> Vec<Fault> {
+        let mut faults = format::BATCH.faults(&self.format, self.version);
+        faults.extend(format::text_faults(&self.name, ""));
+        let mut own = self.formula.faults();
+        if own.is_empty() {
+            own.extend(crate::assess::Ready::of(&self.formula, shelf).err().unwrap_or_default());
+        }
+        faults.extend(own.into_iter().map(|own| Fault { field: format!("formula.{}", own.field), ..own }));
+        for (field, most, is) in
+            [("steps", MOST_STEPS, self.steps.len()), ("events", MOST_EVENTS, self.events.len())]
+        {
+            if is > most {
+                let words = format!("{is} {field}: at most {} are read", limit(most as f64));
+                faults.push(Fault::new(field, FaultCode::TooMany, words));
+            }
+        }
+        let lines = self.formula.lines.len();
+        for (at, step) in self.steps.iter().enumerate() {
+            if self.steps[..at].iter().any(|own| own.key == step.key) {
+                let words = format!("two steps have the key “{}”: each must have its own", step.key);
+                faults.push(Fault::new(format!("steps.{at}.key"), FaultCode::Twice, words));
+            }
+            if step.lines.iter().any(|line| *line >= lines) {
+                let words = "a line goes in at this step that is not in the formula: take it out";
+                faults.push(Fault::new(format!("steps.{at}.lines"), FaultCode::NoSuchLine, words));
+            }
+        }
+        faults
+    }
+}
+
+/// Where a size that cannot be made is written.
+fn size_of(field: String) -> String {
+    if field.starts_with("target") { "weigh_g".to_owned() } else { format!("formula.{field}") }
+}

@@ -1,0 +1,19 @@
+//! A batch while it is made: what is weighed, heated, seen and decided, as events that are only added.
+//!
+//! [`document`] is what is begun: a formula at its size with the steps of its method. [`event`] is what can happen, [`fold`] where
+//! the batch is after all that did, [`check`] what cannot be taken, [`tolerance`] how far a line may be off its mark, [`view`] how the batch looks then: what
+//! comes next, what is still to pour, and what it is with what is in the bowl.
+
+pub mod check;
+pub mod document;
+pub mod event;
+pub mod fold;
+pub mod said;
+pub mod tolerance;
+pub mod view;
+
+pub use check::refused;
+pub use document::{BatchAsk, BatchDocument, BatchFor, BatchStep};
+pub use event::{BatchEntry, BatchEvent, Came, OverWay, ReadBy};
+pub use fold::{BatchState, fold};
+pub use view::{BatchView, look};

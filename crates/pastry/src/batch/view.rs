@@ -1,0 +1,431 @@
+//! How a batch looks: what comes next, what is still to pour and how far off it may be, and what it is with what is in the bowl.
+
+use crate::assess::Ready;
+use crate::assess::answer::assess_from;
+use crate::assess::document::FormulaDocument;
+use crate::balance::edges::Asked;
+use crate::batch::document::{BatchDocument, BatchStep};
+use crate::batch::event::{BatchEntry, Came, OverWay};
+use crate::batch::fold::{BatchState, LineState, StepState, TemperatureRead, Timer, fold};
+use crate::batch::said::{Happening, happenings};
+use crate::batch::tolerance::{Band, band, of_the_trade};
+use crate::code::codes;
+use crate::fault::Fault;
+use crate::formula::kitchen_words::in_pieces;
+use crate::formula::{Line, Rules, WeighedLine};
+use crate::ingredient::Shelf;
+use crate::job::duty::Outcome;
+use crate::number::{hundredths, weighed_g};
+use crate::rescue::{Overpour, OverpourAsk, overpour};
+use crate::units::Mass;
+use jiff::Timestamp;
+use serde::Serialize;
+use utoipa::ToSchema;
+
+codes! {
+    /// Where a line of a batch stands.
+    LineStands {
+        /// Nothing of it is in.
+        Open = "open",
+        /// Some of it is in, and not enough.
+        Short = "short",
+        /// It is in.
+        In = "in",
+        /// More is in than may be, and nothing was decided about it.
+        Over = "over",
+        /// More or less is in than planned, and it stays so.
+        Settled = "settled",
+        /// It is left out on purpose.
+        LeftOut = "left_out",
+    }
+}
+
+/// How a batch looks.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct BatchView {
+    /// In a sentence: what it is with what is in the bowl.
+    pub sentence: String,
+    /// Whether it is inside its window, with what is in.
+    pub inside: bool,
+    /// What comes next: its number among the lines, where a line is to be weighed.
+    pub line: Option<usize>,
+    /// Else its number among the steps.
+    pub step: Option<usize>,
+    /// The lines in the order in which they are weighed.
+    pub order: Vec<usize>,
+    /// Its lines, in the order of the formula.
+    pub lines: Vec<ViewLine>,
+    /// Its steps.
+    pub steps: Vec<ViewBatchStep>,
+    /// What went in that no line asks for, in words.
+    pub added: Vec<String>,
+    /// What the marks of all lines are multiplied by, since it was made larger.
+    pub factor: f64,
+    /// In the bowl, g.
+    pub in_g: f64,
+    /// In it when everything is in, g.
+    pub whole_g: f64,
+    /// Weighed out of it, g.
+    pub yielded_g: Option<f64>,
+    /// The cook's own bowls.
+    pub bowls: Vec<OwnBowl>,
+    /// Temperatures, in the order in which they were read.
+    pub reads: Vec<TemperatureRead>,
+    /// Clocks that run, the first to ring first.
+    pub timers: Vec<Timer>,
+    /// How it came out.
+    pub came: Option<Came>,
+    /// Since when it is made.
+    #[schema(value_type = Option<String>)]
+    pub begun: Option<Timestamp>,
+    /// Until when.
+    #[schema(value_type = Option<String>)]
+    pub closed: Option<Timestamp>,
+    /// What stands in the way of closing it, in words; empty when it can be closed.
+    pub open: Vec<String>,
+    /// Everything that happened, in words, the last first.
+    pub happened: Vec<Happening>,
+    /// What is in the bowl, as a formula.
+    pub contents: FormulaDocument,
+    /// What could be done about the line that comes next, where more of it is in than may be.
+    pub over: Option<Overpour>,
+}
+
+/// A line of a batch.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+#[schema(as = BatchLine)]
+pub struct ViewLine {
+    /// Its number in the formula.
+    pub line: usize,
+    /// Key of the ingredient.
+    pub ingredient: String,
+    /// Its name.
+    pub name: String,
+    /// What it may weigh.
+    pub band: Band,
+    /// The same in words.
+    pub may: String,
+    /// In the bowl, g.
+    pub in_g: f64,
+    /// Still to pour, g: to its mark.
+    pub still_g: f64,
+    /// Its mark in eggs, leaves, sticks; none when it is not counted.
+    pub in_pieces: Option<String>,
+    /// Where it stands.
+    pub stands: LineStands,
+    /// From which lots.
+    pub lots: Vec<String>,
+    /// The step it goes in at; none for what is weighed before all.
+    pub step: Option<usize>,
+    /// What it would be without it, in a sentence; of the next line alone.
+    pub without: Option<String>,
+}
+
+/// A step of a batch.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct ViewBatchStep {
+    /// As it was when the batch was begun.
+    #[serde(flatten)]
+    pub own: BatchStep,
+    /// Since when somebody is at it.
+    #[schema(value_type = Option<String>)]
+    pub begun: Option<Timestamp>,
+    /// Until when.
+    #[schema(value_type = Option<String>)]
+    pub done: Option<Timestamp>,
+    /// Left out on purpose.
+    pub left_out: bool,
+    /// Whether its sign was there.
+    pub sign: Option<bool>,
+}
+
+/// A bowl of the cook's own.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct OwnBowl {
+    /// Its name.
+    pub name: String,
+    /// What it weighs, g.
+    pub grams: f64,
+}
+
+/// A batch as far as it can be told without judging it.
+struct Told {
+    state: BatchState,
+    lines: Vec<ViewLine>,
+    /// What counts of each line in the judgement, g.
+    bowl: Vec<f64>,
+}
+
+fn told(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Result<Told, Vec<Fault>> {
+    let state = fold(batch, entries);
+    let ready = Ready::of(&batch.formula, shelf)?;
+    let marks: Vec<f64> =
+        ready.lines.iter().map(|line| hundredths(line.mass.grams() * state.factor)).collect();
+    let options = batch.formula.options(&ready.lines);
+    let asked = Asked::of(&batch.formula, &options);
+    // Where the others stand: what is in of those that are in, the mark of those that are open.
+    let all = state.lines.iter().zip(&marks).zip(&ready.lines);
+    let bowl: Vec<f64> =
+        all.map(|((own, mark), line)| counted(own, *mark, of_the_trade(&line.ingredient))).collect();
+    let at_marks = with(&ready.lines, &marks);
+    let one = |(at, line): (usize, &WeighedLine)| {
+        let own = &state.lines[at];
+        // What is in was poured to the mark of the plan; what is open must fit what is in.
+        let touched = own.in_g > 0.0 || own.left_out.is_some();
+        let band = match (marks[at] > 0.0, touched) {
+            (false, _) => Band { from_g: 0.0, mark_g: 0.0, to_g: 0.0 },
+            (true, true) => band(&asked, &at_marks, at),
+            (true, false) => band(&asked, &with(&ready.lines, &set(&bowl, at, marks[at])), at),
+        };
+        ViewLine {
+            line: at,
+            ingredient: line.ingredient.id.clone(),
+            name: line.ingredient.name.clone(),
+            may: band.words(),
+            in_g: own.in_g,
+            still_g: hundredths(marks[at] - own.in_g),
+            in_pieces: in_pieces(marks[at], &line.ingredient),
+            stands: stands(own, &band),
+            lots: own.lots.clone(),
+            step: batch.steps.iter().position(|step| step.lines.contains(&at)),
+            without: None,
+            band,
+        }
+    };
+    let lines = ready.lines.iter().enumerate().map(one).collect();
+    Ok(Told { lines, bowl, state })
+}
+
+/// What stands in the way of closing a batch, in words.
+///
+/// # Errors
+/// Faults of its formula in this kitchen.
+pub fn still_open(
+    batch: &BatchDocument,
+    entries: &[BatchEntry],
+    shelf: &Shelf,
+) -> Result<Vec<String>, Vec<Fault>> {
+    let Told { state, lines, .. } = told(batch, entries, shelf)?;
+    Ok(open(&state, &lines, batch))
+}
+
+/// Looks at a batch.
+///
+/// # Errors
+/// Faults of its formula in this kitchen.
+pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Result<BatchView, Vec<Fault>> {
+    let Told { state, mut lines, bowl } = told(batch, entries, shelf)?;
+    let order = order(batch, lines.len());
+    let contents = contents(&batch.formula, &bowl, &state, shelf);
+    let (sentence, inside) = judged(&contents, shelf);
+    let (line, step) = next(&state, &lines, &order, batch);
+    if let Some(at) = line.filter(|at| state.lines[*at].in_g <= 0.0) {
+        let without = self::contents(&batch.formula, &set(&bowl, at, 0.0), &state, shelf);
+        lines[at].without = Some(judged(&without, shelf).0);
+    }
+    let over = line
+        .filter(|at| lines[*at].stands == LineStands::Over)
+        .and_then(|at| poured_over(batch, &state, (&bowl, at), &lines[at], shelf));
+    let names: Vec<String> = lines.iter().map(|own| own.name.clone()).collect();
+    let mut timers = state.timers.clone();
+    timers.sort_by_key(|own| own.rings);
+    Ok(BatchView {
+        sentence,
+        inside,
+        line,
+        step,
+        order,
+        open: open(&state, &lines, batch),
+        steps: batch.steps.iter().zip(&state.steps).map(|(own, state)| view_step(own, state)).collect(),
+        added: added(&state, shelf),
+        factor: state.factor,
+        in_g: hundredths(state.in_g()),
+        whole_g: hundredths(bowl.iter().chain(state.added.iter().map(|own| &own.grams)).sum()),
+        yielded_g: state.yielded_g,
+        bowls: state
+            .bowls
+            .iter()
+            .map(|(name, grams)| OwnBowl { name: name.clone(), grams: *grams })
+            .collect(),
+        reads: state.reads.clone(),
+        timers,
+        came: state.came.as_ref().map(|(came, _)| *came),
+        begun: state.begun,
+        closed: state.closed,
+        happened: happenings(batch, entries, &names, shelf),
+        lines,
+        contents,
+        over,
+    })
+}
+
+/// What could be done about a line that is over: the bowl as it would be with the line at its mark, and what went in.
+fn poured_over(
+    batch: &BatchDocument,
+    state: &BatchState,
+    (bowl, at): (&[f64], usize),
+    line: &ViewLine,
+    shelf: &Shelf,
+) -> Option<Overpour> {
+    let planned = set(bowl, at, line.band.mark_g);
+    let document = contents(&batch.formula, &planned, state, shelf);
+    // What is left out is no line of what is in the bowl.
+    let within = planned[..at].iter().filter(|grams| **grams > 0.0).count();
+    // What was added of the same counts too.
+    let own = document.lines.get(within)?.amount.trim_end_matches(" g").parse::<f64>().ok()?;
+    let poured = format!("{} g", hundredths(own + line.in_g - line.band.mark_g));
+    overpour(&OverpourAsk { document, line: within, poured }, shelf).ok()
+}
+
+/// What something is, in a sentence, and whether it is inside its window.
+fn judged(contents: &FormulaDocument, shelf: &Shelf) -> (String, bool) {
+    match assess_from(contents, shelf) {
+        Ok(own) => (own.at.headline.clone(), own.at.outcome == Outcome::Inside),
+        Err(faults) => {
+            let why = faults.first().map_or("nothing is in", |own| own.message.as_str());
+            (format!("It cannot be judged: {why}."), false)
+        }
+    }
+}
+
+/// What counts of a line in the judgement: what is in, its mark while it is still poured.
+///
+/// # Arguments
+/// * `off`: how far off its mark it may be at most, share of it.
+fn counted(own: &LineState, mark: f64, off: f64) -> f64 {
+    let poured = own.in_g >= (1.0 - off) * mark || is_decided(own);
+    if own.left_out.is_some() || poured { own.in_g } else { mark }
+}
+
+/// Whether something was decided about what is in of a line.
+fn is_decided(own: &LineState) -> bool {
+    own.decided.is_some_and(|(_, then)| (then - own.in_g).abs() < 0.005)
+}
+
+fn set(all: &[f64], at: usize, to: f64) -> Vec<f64> {
+    let mut own = all.to_vec();
+    own[at] = to;
+    own
+}
+
+fn with(lines: &[WeighedLine], grams: &[f64]) -> Vec<WeighedLine> {
+    let own = lines.iter().zip(grams);
+    own.map(|(line, grams)| WeighedLine { mass: Mass::from_grams(*grams), ..line.clone() }).collect()
+}
+
+/// Lines in the order in which they are weighed: what no step takes by itself before all, then step by step.
+fn order(batch: &BatchDocument, lines: usize) -> Vec<usize> {
+    let at = |line: usize| batch.steps.iter().position(|step| step.lines.contains(&line));
+    let mut all: Vec<usize> = (0..lines).collect();
+    all.sort_by_key(|line| at(*line).map_or(0, |step| step + 1));
+    all
+}
+
+fn stands(own: &LineState, band: &Band) -> LineStands {
+    if own.left_out.is_some() {
+        LineStands::LeftOut
+    } else if band.mark_g <= 0.0 || (own.in_g > 0.0 && band.holds(own.in_g)) {
+        LineStands::In
+    } else if own.in_g <= 0.0 {
+        LineStands::Open
+    } else if is_decided(own) && own.decided.is_some_and(|(way, _)| way != OverWay::Scale) {
+        LineStands::Settled
+    } else if own.in_g > band.to_g {
+        LineStands::Over
+    } else {
+        LineStands::Short
+    }
+}
+
+/// What comes next: a line that is over or not in, in the order of weighing, before the step it goes in at is done; else a step.
+fn next(
+    state: &BatchState,
+    lines: &[ViewLine],
+    order: &[usize],
+    batch: &BatchDocument,
+) -> (Option<usize>, Option<usize>) {
+    let waits =
+        |own: &ViewLine| matches!(own.stands, LineStands::Open | LineStands::Short | LineStands::Over);
+    let line = order.iter().copied().find(|at| waits(&lines[*at]));
+    let over = |own: &StepState| own.done.is_some() || own.left_out.is_some();
+    let step = (0..batch.steps.len()).find(|at| !over(&state.steps[*at]));
+    match (line, step) {
+        (Some(line), Some(step)) if lines[line].step.is_some_and(|own| own > step) => (None, Some(step)),
+        (Some(line), _) => (Some(line), None),
+        (None, step) => (None, step),
+    }
+}
+
+/// What stands in the way of closing a batch.
+fn open(state: &BatchState, lines: &[ViewLine], batch: &BatchDocument) -> Vec<String> {
+    let mut said = Vec::new();
+    // What was thrown away is not finished first.
+    if state.came.as_ref().is_some_and(|(came, _)| *came == Came::Thrown) {
+        return said;
+    }
+    for own in lines {
+        match own.stands {
+            LineStands::Open => said.push(format!("{} has not gone in. Left out on purpose?", own.name)),
+            LineStands::Short => said.push(format!(
+                "{}: {} g are missing. Is it to stay so?",
+                own.name,
+                weighed_g(own.still_g)
+            )),
+            LineStands::Over => said.push(format!(
+                "{}: {} g too much is in. What is to be done about it?",
+                own.name,
+                weighed_g(-own.still_g)
+            )),
+            LineStands::In | LineStands::Settled | LineStands::LeftOut => {}
+        }
+    }
+    for (own, state) in batch.steps.iter().zip(&state.steps) {
+        if state.done.is_none() && state.left_out.is_none() {
+            said.push(format!("Not done: {}", own.what));
+        }
+    }
+    said
+}
+
+fn view_step(own: &BatchStep, state: &StepState) -> ViewBatchStep {
+    ViewBatchStep {
+        own: own.clone(),
+        begun: state.begun,
+        done: state.done,
+        left_out: state.left_out.is_some(),
+        sign: state.sign,
+    }
+}
+
+fn added(state: &BatchState, shelf: &Shelf) -> Vec<String> {
+    let name = |key: &str| shelf.find(key).map_or_else(|| key.to_owned(), |own| own.name.clone());
+    let one = |grams: f64, key: &str| format!("{} g {}", weighed_g(grams), name(key));
+    state.added.iter().map(|own| one(own.grams, &own.ingredient)).collect()
+}
+
+/// What is in the bowl, as a formula: what is left out is not in it, what was added is.
+fn contents(formula: &FormulaDocument, bowl: &[f64], state: &BatchState, shelf: &Shelf) -> FormulaDocument {
+    let mut own = formula.clone();
+    own.percent_of = None;
+    // What must hold when ways are looked for is no matter of what is in the bowl.
+    own.rules = Rules::default();
+    let mut grams = bowl.to_vec();
+    for put in state.added.iter().filter(|put| shelf.find(&put.ingredient).is_some()) {
+        let same = |line: &Line| {
+            line.ingredient == put.ingredient && line.boiled.is_none() && line.strained.is_none()
+        };
+        match own.lines.iter().position(same) {
+            Some(at) => grams[at] += put.grams,
+            None => {
+                own.lines.push(Line::new(&put.ingredient, String::new()));
+                grams.push(put.grams);
+            }
+        }
+    }
+    let lines = std::mem::take(&mut own.lines).into_iter().zip(grams);
+    own.lines = lines
+        .filter(|(_, grams)| *grams > 0.0)
+        .map(|(line, grams)| Line { amount: format!("{} g", hundredths(grams)), ..line })
+        .collect();
+    own
+}

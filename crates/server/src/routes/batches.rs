@@ -1,0 +1,313 @@
+//! Batches while they are made: begun, what happens to them, and how they look then.
+
+use crate::body::{Asked, Body};
+use crate::error::ApiError;
+use crate::routes::kept::Fit;
+use crate::saving::Saving;
+use crate::state::AppState;
+use axum::Json;
+use axum::extract::{Path, State};
+use axum::http::{StatusCode, header};
+use axum::response::{IntoResponse, Response};
+use jiff::{SignedDuration, Timestamp};
+use pastry::batch::fold::counting;
+use pastry::batch::{BatchAsk, BatchDocument, BatchEntry, BatchEvent, BatchView, look, refused};
+use pastry::fault::{Fault, FaultCode};
+use pastry::ingredient::Shelf;
+use serde::{Deserialize, Serialize};
+use store::SaveId;
+use store::batch::{Batch, BatchSummary, KeptBatchEvent};
+use store::journal::NewEvent;
+use store::list::Place;
+use store::noun::BATCH;
+use utoipa::{IntoParams, ToSchema};
+use utoipa_axum::router::OpenApiRouter;
+use utoipa_axum::routes;
+use uuid::Uuid;
+
+/// Most events sent at once.
+const MOST_AT_ONCE: usize = 500;
+/// A clock of a device that is further ahead than this is told, s.
+const AHEAD_S: i64 = 120;
+
+/// Routes of this noun.
+pub fn routes() -> OpenApiRouter<AppState> {
+    OpenApiRouter::new()
+        .routes(routes!(list_batches, begin_batch))
+        .routes(routes!(read_batch))
+        .routes(routes!(list_batch_events, add_batch_events))
+        .routes(routes!(batch_file))
+}
+
+/// A batch, what happened to it and how it looks.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct BatchNow {
+    /// As it was begun.
+    pub kept: Batch,
+    /// Place of the last event that is in the view.
+    pub place: i64,
+    /// How it looks.
+    pub view: BatchView,
+    /// Devices whose clocks are ahead of the kitchen's, in words: what happened on them is taken as of when it came here.
+    pub clocks: Vec<String>,
+}
+
+/// Which batches.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct Which {
+    /// Only those that are being made.
+    #[serde(default)]
+    running: bool,
+}
+
+/// Batches, the last begun first.
+#[utoipa::path(get, path = "/batches", tag = "batches", operation_id = "list_batches", params(Which), responses(
+    (status = 200, body = [BatchSummary], description = "Batches")
+))]
+async fn list_batches(
+    State(state): State<AppState>,
+    Asked(which): Asked<Which>,
+) -> Result<Json<Vec<BatchSummary>>, ApiError> {
+    let mut all: Vec<BatchSummary> = state.store.list::<BatchDocument>().await?;
+    if which.running {
+        let mut running = Vec::new();
+        for own in all.into_iter().filter(|own| !own.archived) {
+            let (entries, _) = entries(&state.store.batch_events(&own.id, 0).await?);
+            if !is_closed(&entries) {
+                running.push(own);
+            }
+        }
+        all = running;
+    }
+    Ok(Json(all))
+}
+
+/// Begins a batch: the formula at its size with the steps of its method, as they are now.
+#[utoipa::path(
+    post, path = "/batches", tag = "batches", operation_id = "begin_batch", request_body = BatchAsk,
+    params(Saving), responses((status = 201, body = BatchNow, description = "Begun"))
+)]
+async fn begin_batch(
+    State(state): State<AppState>,
+    saving: Saving,
+    Body(ask): Body<BatchAsk>,
+) -> Result<(StatusCode, Json<BatchNow>), ApiError> {
+    let shelf = state.shelf_of([&ask.formula]).await?;
+    let learned = state.learned().await?;
+    let document = state.work_out(move || BatchDocument::begin(ask, &shelf, &learned)).await?;
+    let kept = state.store.create(&Uuid::now_v7().to_string(), &document, &saving.by()).await?;
+    let events = state.store.batch_events(&kept.id, 0).await?;
+    Ok((StatusCode::CREATED, Json(seen(&state, kept, &events).await?)))
+}
+
+/// One batch: what happened to it, and how it looks.
+#[utoipa::path(
+    get, path = "/batches/{id}", tag = "batches", operation_id = "read_batch",
+    params(("id" = String, Path, description = "Its key")),
+    responses((status = 200, body = BatchNow, description = "The batch"))
+)]
+async fn read_batch(
+    State(state): State<AppState>,
+    Path(id): Path<String>,
+) -> Result<Json<BatchNow>, ApiError> {
+    let kept = state.store.read::<BatchDocument>(&id, None).await?;
+    let events = state.store.batch_events(&id, 0).await?;
+    seen(&state, kept, &events).await.map(Json)
+}
+
+/// Events behind a place.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct BehindPlace {
+    /// Only those behind this place.
+    #[serde(default)]
+    #[param(minimum = 0)]
+    behind: i64,
+}
+
+/// What happened to a batch, in the order in which it came here.
+#[utoipa::path(
+    get, path = "/batches/{id}/events", tag = "batches", operation_id = "list_batch_events",
+    params(("id" = String, Path, description = "Key of the batch"), BehindPlace),
+    responses((status = 200, body = [KeptBatchEvent], description = "Events"))
+)]
+async fn list_batch_events(
+    State(state): State<AppState>,
+    Path(id): Path<String>,
+    Asked(asked): Asked<BehindPlace>,
+) -> Result<Json<Vec<KeptBatchEvent>>, ApiError> {
+    state.store.read::<BatchDocument>(&id, None).await?;
+    Ok(Json(state.store.batch_events(&id, asked.behind).await?))
+}
+
+/// An event with the id it has on the device that sends it.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewBatchEvent {
+    /// Made on the device, once for each: sent twice it is there once.
+    #[schema(min_length = 8, max_length = 64, pattern = "^[A-Za-z0-9-]+$")]
+    pub id: String,
+    /// When it happened, by the clock of the device, RFC 3339.
+    #[schema(value_type = String, example = "2026-12-05T11:42:00Z")]
+    pub at: Timestamp,
+    /// What happened.
+    pub event: BatchEvent,
+}
+
+/// Events to add.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewBatchEvents {
+    /// In their order.
+    #[schema(max_items = 500)]
+    pub events: Vec<NewBatchEvent>,
+}
+
+/// Says what happened to a batch. All events are kept or none; one that is kept already changes nothing.
+#[utoipa::path(
+    post, path = "/batches/{id}/events", tag = "batches", operation_id = "add_batch_events",
+    request_body = NewBatchEvents, params(Saving, ("id" = String, Path, description = "Key of the batch")),
+    responses((status = 201, body = BatchNow, description = "How the batch looks with them"))
+)]
+async fn add_batch_events(
+    State(state): State<AppState>,
+    Path(id): Path<String>,
+    saving: Saving,
+    Body(new): Body<NewBatchEvents>,
+) -> Result<(StatusCode, Json<BatchNow>), ApiError> {
+    let kept = state.store.read::<BatchDocument>(&id, None).await?;
+    let before = state.store.batch_events(&id, 0).await?;
+    let (events, faults) = read(new.events);
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(faults));
+    }
+    let by = saving.by();
+    let told: Vec<BatchEntry> = events
+        .iter()
+        .map(|own| BatchEntry {
+            id: own.id.as_str().to_owned(),
+            at: own.at.min(by.now),
+            device: None,
+            event: own.event.clone(),
+        })
+        .collect();
+    let (was, _) = entries(&before);
+    let shelf = shelf_of(&state, &kept.document, was.iter().chain(&told)).await?;
+    let (document, was_closed) = (kept.document.clone(), is_closed(&was));
+    let both: Vec<BatchEntry> = was.iter().chain(&told).cloned().collect();
+    let faults = state.work_out(move || Ok(refused(&document, &was, &told, &shelf))).await?;
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(faults));
+    }
+    // One that goes on is among those that are made before it is, and one that is made no more only afterwards: whatever
+    // stops in between, nothing that is being made is missed.
+    let closes = is_closed(&both);
+    let put_away = |archived: bool| Place { archived, tags: None };
+    if was_closed && !closes {
+        state.store.place(BATCH, &id, &put_away(false), &by).await?;
+    }
+    state.store.append(BATCH, &id, &events, &by).await?;
+    if closes && !was_closed {
+        state.store.place(BATCH, &id, &put_away(true), &by).await?;
+    }
+    let after = state.store.batch_events(&id, 0).await?;
+    Ok((StatusCode::CREATED, Json(seen(&state, kept, &after).await?)))
+}
+
+/// A batch with everything that happened to it, as a file that travels.
+#[utoipa::path(
+    get, path = "/batches/{id}/file", tag = "batches", operation_id = "batch_file",
+    params(("id" = String, Path, description = "Key of the batch")),
+    responses((status = 200, body = BatchDocument, description = "The batch with its events"))
+)]
+async fn batch_file(State(state): State<AppState>, Path(id): Path<String>) -> Result<Response, ApiError> {
+    let kept = state.store.read::<BatchDocument>(&id, None).await?;
+    let (events, _) = entries(&state.store.batch_events(&id, 0).await?);
+    let name = "attachment; filename=\"batch.json\"";
+    Ok(([(header::CONTENT_DISPOSITION, name)], Json(BatchDocument { events, ..kept.document }))
+        .into_response())
+}
+
+/// New events as they are kept, and what is wrong with their ids.
+fn read(new: Vec<NewBatchEvent>) -> (Vec<NewEvent<BatchEvent>>, Vec<Fault>) {
+    let mut faults = Vec::new();
+    let mut events = Vec::with_capacity(new.len());
+    if new.len() > MOST_AT_ONCE {
+        let message = format!("at most {MOST_AT_ONCE} at once, not {}", new.len());
+        faults.push(Fault::new("events", FaultCode::TooMany, message));
+    }
+    for (at, own) in new.into_iter().enumerate() {
+        match SaveId::read(&own.id) {
+            Some(id) => events.push(NewEvent { id, at: own.at, event: own.event }),
+            None => {
+                let message = "an id has 8 to 64 letters, digits or hyphens: make a new one for each";
+                faults.push(Fault::new(format!("events.{at}.id"), FaultCode::BadSaveId, message));
+            }
+        }
+    }
+    (events, faults)
+}
+
+/// Kept events as the batch counts them, and devices whose clocks are ahead: nothing happened later than it came here.
+fn entries(kept: &[KeptBatchEvent]) -> (Vec<BatchEntry>, Vec<String>) {
+    let mut clocks: Vec<String> = Vec::new();
+    let one = |own: &KeptBatchEvent| {
+        let (at, came) = (own.at.parse::<Timestamp>(), own.kept_at.parse::<Timestamp>());
+        let (at, came) = match (at, came) {
+            (Ok(at), Ok(came)) => (at, came),
+            (Ok(at), Err(_)) | (Err(_), Ok(at)) => (at, at),
+            (Err(_), Err(_)) => (Timestamp::UNIX_EPOCH, Timestamp::UNIX_EPOCH),
+        };
+        if at.duration_since(came) > SignedDuration::from_secs(AHEAD_S) {
+            let who = own.device.as_deref().unwrap_or("a device");
+            let words = format!("The clock of {who} is ahead of the kitchen's: set it right.");
+            if !clocks.contains(&words) {
+                clocks.push(words);
+            }
+        }
+        BatchEntry {
+            id: own.id.clone(),
+            at: at.min(came),
+            device: own.device.clone(),
+            event: own.event.clone(),
+        }
+    };
+    let all = kept.iter().map(one).collect();
+    (all, clocks)
+}
+
+fn is_closed(entries: &[BatchEntry]) -> bool {
+    counting(entries).iter().any(|own| matches!(own.event, BatchEvent::Closed {}))
+}
+
+/// The shelf that holds what a batch is made of, and what was added to it.
+async fn shelf_of<'a>(
+    state: &AppState,
+    batch: &'a BatchDocument,
+    entries: impl Iterator<Item = &'a BatchEntry>,
+) -> Result<Shelf, ApiError> {
+    let added = entries.filter_map(|own| match &own.event {
+        BatchEvent::Added { ingredient, .. } => Some(ingredient.as_str()),
+        _ => None,
+    });
+    let keys: Vec<&str> = batch.formula.ingredient_keys().into_iter().chain(added).collect();
+    Ok(state.store.shelf(keys).await?)
+}
+
+async fn seen(state: &AppState, kept: Batch, events: &[KeptBatchEvent]) -> Result<BatchNow, ApiError> {
+    let (entries, clocks) = entries(events);
+    let shelf = shelf_of(state, &kept.document, entries.iter()).await?;
+    let document = kept.document.clone();
+    let view = state.work_out(move || look(&document, &entries, &shelf)).await?;
+    Ok(BatchNow { place: events.last().map_or(0, |own| own.place), kept, view, clocks })
+}
+
+impl Fit for BatchDocument {
+    async fn faults(&self, state: &AppState, _key: Option<&str>) -> Result<Vec<Fault>, ApiError> {
+        let shelf = shelf_of(state, self, self.events.iter()).await?;
+        Ok(BatchDocument::faults(self, &shelf))
+    }
+}

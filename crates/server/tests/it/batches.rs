@@ -1,0 +1,180 @@
+//! Batches while they are made, over real HTTP.
+
+use crate::{Kitchen, formula};
+use serde_json::{Value, json};
+use std::process::Command;
+
+async fn begin(kitchen: &Kitchen) -> (String, Value) {
+    let (status, begun) =
+        kitchen.post("/api/batches", &json!({ "formula": formula(), "weigh_g": 324.0 })).await;
+    assert_eq!(status, 201, "{begun}");
+    (begun["kept"]["id"].as_str().unwrap().to_owned(), begun)
+}
+
+fn said(id: &str, at: &str, event: &Value) -> Value {
+    json!({ "id": format!("event-{id}"), "at": format!("2026-01-05T{at}Z"), "event": event })
+}
+
+async fn say(kitchen: &Kitchen, batch: &str, events: &[Value]) -> (u16, Value) {
+    kitchen.post(&format!("/api/batches/{batch}/events"), &json!({ "events": events })).await
+}
+
+fn poured(line: usize, grams: f64) -> Value {
+    json!({ "what": "weighed", "line": line, "grams": grams, "by": "hand" })
+}
+
+/// Everything a batch still asks for, until nothing is open.
+async fn finish(kitchen: &Kitchen, batch: &str) -> Value {
+    for turn in 0..60 {
+        let (_, now) = kitchen.get(&format!("/api/batches/{batch}")).await;
+        let view = &now["view"];
+        let event = match (view["line"].as_u64(), view["step"].as_u64()) {
+            (Some(line), _) => {
+                poured(line as usize, view["lines"][line as usize]["still_g"].as_f64().unwrap())
+            }
+            (None, Some(step)) => json!({ "what": "done", "step": view["steps"][step as usize]["key"] }),
+            (None, None) => return now,
+        };
+        let own = said(&format!("turn-{turn}"), &format!("08:{turn:02}:00"), &event);
+        assert_eq!(say(kitchen, batch, &[own]).await.0, 201);
+    }
+    panic!("it never ends");
+}
+
+#[tokio::test]
+async fn a_batch_is_begun_at_its_size_weighed_and_closed() {
+    let kitchen = Kitchen::open(false).await;
+    let (id, begun) = begin(&kitchen).await;
+    assert_eq!(begun["view"]["whole_g"], 324.0, "{begun}");
+    let (_, running) = kitchen.get("/api/batches?running=true").await;
+    assert_eq!(running.as_array().unwrap().len(), 1);
+    let line = begun["view"]["line"].as_u64().unwrap() as usize;
+    let (status, then) = say(&kitchen, &id, &[said("first", "07:00:00", &poured(line, 162.0))]).await;
+    assert_eq!(status, 201, "{then}");
+    assert_eq!(
+        (&then["view"]["lines"][line]["stands"], &then["view"]["in_g"]),
+        (&json!("in"), &json!(162.0))
+    );
+    // Too early to close it: what is open is named.
+    let closed = said("closed", "09:00:00", &json!({ "what": "closed" }));
+    let (status, problem) = say(&kitchen, &id, std::slice::from_ref(&closed)).await;
+    assert_eq!((status, &problem["errors"][0]["code"]), (422, &json!("batch_open")));
+    assert!(problem["errors"][0]["message"].as_str().unwrap().contains("has not gone in"), "{problem}");
+    finish(&kitchen, &id).await;
+    assert_eq!(say(&kitchen, &id, std::slice::from_ref(&closed)).await.0, 201);
+    let (_, running) = kitchen.get("/api/batches?running=true").await;
+    assert_eq!(running.as_array().unwrap().len(), 0);
+    let (_, all) = kitchen.get("/api/batches").await;
+    assert_eq!(all.as_array().unwrap().len(), 1);
+    let late = said("late-one", "09:05:00", &poured(line, 3.0));
+    let (status, problem) = say(&kitchen, &id, &[late]).await;
+    assert_eq!((status, &problem["errors"][0]["code"]), (422, &json!("batch_closed")));
+    let back = said("back-one", "09:06:00", &json!({ "what": "taken_back", "of": "event-closed" }));
+    assert_eq!(say(&kitchen, &id, &[back]).await.0, 201);
+    let (_, running) = kitchen.get("/api/batches?running=true").await;
+    assert_eq!(running.as_array().unwrap().len(), 1);
+    kitchen.close().await;
+}
+
+#[tokio::test]
+async fn what_is_sent_twice_counts_once_and_what_cannot_be_keeps_nothing_of_its_sending() {
+    let kitchen = Kitchen::open(false).await;
+    let (id, _) = begin(&kitchen).await;
+    let one = said("same", "07:00:00", &poured(0, 100.0));
+    for _ in 0..3 {
+        let (status, now) = say(&kitchen, &id, std::slice::from_ref(&one)).await;
+        assert_eq!((status, &now["view"]["lines"][0]["in_g"]), (201, &json!(100.0)));
+    }
+    let wrong = said("wrong", "07:02:00", &poured(1, 1e9));
+    let (status, problem) = say(&kitchen, &id, &[said("right", "07:01:00", &poured(1, 5.0)), wrong]).await;
+    assert_eq!((status, &problem["errors"][0]["field"]), (422, &json!("events.1.event.grams")), "{problem}");
+    for (event, field) in [
+        (poured(7, 3.0), "events.0.event.line"),
+        (json!({ "what": "read", "c": -200.0, "by": "hand" }), "events.0.event.c"),
+        (json!({ "what": "taken_back", "of": "event-nobody" }), "events.0.event.of"),
+    ] {
+        let (status, problem) = say(&kitchen, &id, &[said("wrong", "07:02:00", &event)]).await;
+        assert_eq!((status, &problem["errors"][0]["field"]), (422, &json!(field)), "{problem}");
+    }
+    let (_, events) = kitchen.get(&format!("/api/batches/{id}/events")).await;
+    assert_eq!(events.as_array().unwrap().len(), 1, "{events}");
+    assert_eq!(kitchen.get("/api/batches/nothing").await.0, 404);
+    assert_eq!(say(&kitchen, "nothing", &[one]).await.0, 404);
+    kitchen.close().await;
+}
+
+/// An event of the future is kept, and taken as of when it came here; whose clock is ahead is told.
+#[tokio::test]
+async fn a_device_whose_clock_is_ahead_is_told_and_loses_nothing() {
+    let kitchen = Kitchen::open(false).await;
+    let (id, _) = begin(&kitchen).await;
+    let event = json!({ "id": "event-ahead", "at": "2099-01-05T07:00:00Z", "event": poured(0, 100.0) });
+    let (status, now) = say(&kitchen, &id, &[event]).await;
+    assert_eq!(status, 201, "{now}");
+    assert_eq!(now["view"]["lines"][0]["in_g"], 100.0);
+    assert!(now["clocks"][0].as_str().unwrap().contains("ahead"), "{}", now["clocks"]);
+    assert!(!now["view"]["begun"].as_str().unwrap().starts_with("2099"), "{}", now["view"]["begun"]);
+    kitchen.close().await;
+}
+
+/// A batch that travels is read by the command line as the kitchen has it.
+#[tokio::test]
+async fn a_batch_in_a_file_is_the_batch_in_the_kitchen() {
+    let kitchen = Kitchen::open(false).await;
+    let (id, _) = begin(&kitchen).await;
+    let events = [
+        said("first", "07:00:00", &poured(0, 221.0)),
+        said("right", "07:01:00", &json!({ "what": "corrected", "of": "event-first", "to": 162.0 })),
+        said("clock", "07:02:00", &json!({ "what": "timer_set", "name": "Stand", "min": 2.0 })),
+    ];
+    let (status, now) = say(&kitchen, &id, &events).await;
+    assert_eq!(status, 201, "{now}");
+    let (_, file) = kitchen.get(&format!("/api/batches/{id}/file")).await;
+    let path = kitchen.dir.path().join("batch.json");
+    std::fs::write(&path, file.to_string()).unwrap();
+    let run = |path: &std::path::Path| {
+        Command::new(env!("CARGO_BIN_EXE_bright-spoon")).arg("batch").arg(path).output().unwrap()
+    };
+    let printed = run(&path);
+    assert!(printed.status.success(), "{}", String::from_utf8_lossy(&printed.stderr));
+    let view: Value = serde_json::from_slice(&printed.stdout).unwrap();
+    assert_eq!(view, now["view"]);
+    let mut wrong = file;
+    wrong["events"][0]["event"]["grams"] = json!(-4);
+    std::fs::write(&path, wrong.to_string()).unwrap();
+    let refused = run(&path);
+    assert_eq!(refused.status.code(), Some(2));
+    assert!(String::from_utf8_lossy(&refused.stderr).contains("grams"), "{refused:?}");
+    kitchen.close().await;
+}
+
+/// Two devices at one batch, at once: both are heard, and both see the same.
+#[tokio::test(flavor = "multi_thread", worker_threads = 4)]
+async fn two_devices_at_one_batch_are_both_heard() {
+    let kitchen = Kitchen::open(false).await;
+    let (id, _) = begin(&kitchen).await;
+    let url = format!("{}/api/batches/{id}/events", kitchen.address);
+    let device = |name: &'static str, line: usize| {
+        let (http, url) = (kitchen.http.clone(), url.clone());
+        tokio::spawn(async move {
+            for turn in 0..20 {
+                let own = said(&format!("{name}-{turn}"), &format!("07:00:{turn:02}"), &poured(line, 2.0));
+                let sent = http.post(&url).header("kitchen-device", name).json(&json!({ "events": [own] }));
+                assert_eq!(sent.send().await.unwrap().status(), 201);
+            }
+        })
+    };
+    let (one, other) = (device("mixer", 0), device("stove", 1));
+    one.await.unwrap();
+    other.await.unwrap();
+    let (_, now) = kitchen.get(&format!("/api/batches/{id}")).await;
+    assert_eq!(now["place"], 40);
+    assert_eq!(
+        (&now["view"]["lines"][0]["in_g"], &now["view"]["lines"][1]["in_g"]),
+        (&json!(40.0), &json!(40.0))
+    );
+    let devices: Vec<&str> =
+        now["view"]["happened"].as_array().unwrap().iter().filter_map(|own| own["device"].as_str()).collect();
+    assert_eq!(devices.iter().filter(|own| **own == "mixer").count(), 20);
+    kitchen.close().await;
+}

@@ -1,0 +1,149 @@
+import { useRef, useState } from 'react'
+import type { BatchEvent, BatchLine, BatchView } from '../../api/client'
+import { unbroken, weighed } from '../../lib/format'
+import { useKeys } from '../../lib/keys'
+import { readNumber } from '../../lib/number'
+import { Button } from '../../ui/Button'
+import { BIG } from './looks'
+
+interface WeighProps {
+  view: BatchView
+  line: BatchLine
+  onSay: (...events: BatchEvent[]) => void
+  onUndo: () => void
+}
+
+/** One ingredient: what is still to pour, and what the cook's scale shows. */
+export function Weigh({ view, line, onSay, onUndo }: WeighProps) {
+  const [typed, setTyped] = useState('')
+  const [wrong, setWrong] = useState<string | null>(null)
+  /** Whether it is asked if it is left out on purpose. */
+  const [asking, setAsking] = useState(false)
+  const field = useRef<HTMLInputElement>(null)
+  const turn = view.order.indexOf(line.line) + 1
+  const put = (grams: number) => {
+    setTyped('')
+    setWrong(null)
+    setAsking(false)
+    onSay({ what: 'weighed', line: line.line, grams, by: 'hand' })
+  }
+  const next = () => {
+    const read = readNumber(typed)
+    if (read.kind === 'wrong') setWrong(read.words)
+    else if (read.kind === 'number' && read.value > 0) put(read.value)
+    else if (read.kind === 'number')
+      setWrong('Less than nothing cannot go in: set the scale to 0 with the bowl on it.')
+    else setAsking(true)
+  }
+  useKeys('Make', [
+    { key: [' ', 'enter', 'pagedown'], shown: 'Space', words: 'Next', run: next },
+    { key: ['backspace', 'pageup'], shown: 'Backspace', words: 'One back', run: onUndo },
+    {
+      key: ['0', '1', '2', '3', '4', '5', '6', '7', '8', '9', '.', ','],
+      shown: '0 to 9',
+      words: 'How much went in',
+      run: (event) => {
+        setTyped((now) => now + event.key)
+        field.current?.focus()
+      },
+    },
+  ])
+  const short = line.stands === 'short'
+  return (
+    <section aria-label="To weigh" className="flex min-w-0 flex-col">
+      <p className="text-title text-ink2">
+        Weigh {turn} of {view.order.length}
+        {line.step != null && `, for step ${line.step + 1}`}
+      </p>
+      <h1 className="text-[52px] leading-[1.05] max-phone:text-[34px]">{unbroken(line.name)}</h1>
+      <p className="mt-auto pt-4 text-title text-ink2">still to pour</p>
+      <p className="font-head text-[184px] leading-[0.9] font-[720] max-tablet:text-[132px] max-phone:text-[96px]">
+        {weighed(Math.max(0, line.still_g))}
+        <span className="pl-2 text-[0.36em]">g</span>
+      </p>
+      <p className="mt-3 text-head">
+        <b>{weighed(line.in_g)} g</b> in, target <b>{weighed(line.band.mark_g)} g</b>
+        {line.in_pieces && `, ${line.in_pieces}`}
+      </p>
+      <p className="text-title text-ink2">{line.may}</p>
+      <form
+        className="mt-4 flex flex-wrap items-end gap-3"
+        onSubmit={(event) => {
+          event.preventDefault()
+          next()
+        }}
+      >
+        <label className="flex flex-col gap-1 text-note text-ink2">
+          Went in
+          <span className="flex items-center gap-2">
+            <input
+              ref={field}
+              inputMode="decimal"
+              autoComplete="off"
+              className={`h-[68px] w-40 rounded-xl border-2 bg-enamel px-3 text-right text-display font-[720] text-ink ${wrong ? 'border-hot' : 'border-line2'}`}
+              value={typed}
+              aria-invalid={wrong ? true : undefined}
+              aria-describedby={wrong ? 'weigh-wrong' : undefined}
+              onChange={(event) => {
+                setTyped(event.target.value)
+                setWrong(null)
+              }}
+              onKeyDown={(event) => {
+                // A pedal and the wide key are next; an empty field hands its last key back to the page.
+                const back = typed === '' && event.key === 'Backspace'
+                if (event.key !== ' ' && event.key !== 'PageDown' && !back) return
+                event.preventDefault()
+                if (back) onUndo()
+                else next()
+              }}
+            />
+            <span className="text-head text-ink">g</span>
+          </span>
+        </label>
+        <Button className={BIG} look={typed ? 'primary' : 'plain'} hotkey="Space" onClick={next}>
+          {typed ? `${typed} g went in` : 'Next'}
+        </Button>
+        <Button
+          className={BIG}
+          look={typed ? 'plain' : 'primary'}
+          onClick={() => put(Math.max(0.01, line.still_g))}
+        >
+          {weighed(Math.max(0, line.still_g))} g went in
+        </Button>
+      </form>
+      {wrong && (
+        <p id="weigh-wrong" role="alert" className="mt-2 text-title text-hot">
+          {wrong}
+        </p>
+      )}
+      {asking && (
+        <div role="alert" className="mt-4 rounded-xl border-[3px] border-hot p-4 text-title">
+          <p className="font-[640] text-hot">
+            {short
+              ? `${weighed(line.still_g)} g of ${unbroken(line.name)} are missing. Is it to stay so?`
+              : `${unbroken(line.name)} has not gone in. Left out on purpose?`}
+          </p>
+          {!short && line.without && <p className="mt-1">Without it: {line.without}</p>}
+          <p className="mt-3 flex flex-wrap gap-3">
+            <Button
+              className={BIG}
+              onClick={() => {
+                setAsking(false)
+                onSay(
+                  short
+                    ? { what: 'decided', line: line.line, way: 'leave' }
+                    : { what: 'line_left_out', line: line.line },
+                )
+              }}
+            >
+              {short ? 'Leave it so' : 'Leave it out'}
+            </Button>
+            <Button className={BIG} look="quiet" onClick={() => setAsking(false)}>
+              No, weigh it
+            </Button>
+          </p>
+        </div>
+      )}
+    </section>
+  )
+}
