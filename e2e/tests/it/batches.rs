@@ -1,8 +1,9 @@
 //! A batch: weighed, poured over, answered and finished by keyboard alone; at two devices; while the kitchen is away.
 
 use crate::BAY;
+use e2e::browser::ui_of_own_kitchen;
 use e2e::viewport::Viewport;
-use e2e::{Ui, ui, ui_of_own_kitchen};
+use e2e::{Ui, ui};
 use fantoccini::key::Key;
 use serde_json::json;
 

@@ -40,6 +40,7 @@ pub struct BatchDocument {
     pub component: Option<String>,
     /// The revision it was.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1, maximum = 1000000)]
     pub revision: Option<i64>,
     /// What it is made for.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
@@ -141,6 +142,7 @@ pub struct BatchAsk {
     pub component: Option<String>,
     /// The revision it is.
     #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1, maximum = 1000000)]
     pub revision: Option<i64>,
     /// What it is made for.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]

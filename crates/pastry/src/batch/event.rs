@@ -61,6 +61,7 @@ pub enum BatchEvent {
     /// So much of a line went in.
     Weighed {
         /// Number of the line in the formula.
+        #[schema(maximum = 59)]
         line: usize,
         /// How much went in, g.
         #[schema(minimum = 0, maximum = 200000)]
@@ -97,6 +98,7 @@ pub enum BatchEvent {
     /// A line is left out on purpose.
     LineLeftOut {
         /// Number of the line in the formula.
+        #[schema(maximum = 59)]
         line: usize,
         /// Why.
         #[serde(default, skip_serializing_if = "String::is_empty")]
@@ -136,6 +138,7 @@ pub enum BatchEvent {
     /// What was decided about a line that went past its mark.
     Decided {
         /// Number of the line in the formula.
+        #[schema(maximum = 59)]
         line: usize,
         /// What.
         way: OverWay,
@@ -161,6 +164,7 @@ pub enum BatchEvent {
     Lost {
         /// Of which line, where it is of one; of everything else.
         #[serde(default, skip_serializing_if = "Option::is_none")]
+        #[schema(maximum = 59)]
         line: Option<usize>,
         /// How much, g.
         #[schema(minimum = 0, maximum = 200000)]
@@ -233,7 +237,10 @@ pub struct BatchEntry {
     #[schema(min_length = 8, max_length = 64, pattern = "^[A-Za-z0-9-]+$")]
     pub id: String,
     /// When it happened, RFC 3339.
-    #[schema(value_type = String, example = "2026-12-05T11:42:00Z")]
+    #[schema(
+        value_type = String, example = "2026-12-05T11:42:00Z",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$"
+    )]
     pub at: Timestamp,
     /// On which device, if that said so.
     #[serde(default, skip_serializing_if = "Option::is_none")]

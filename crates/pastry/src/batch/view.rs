@@ -205,6 +205,9 @@ pub fn still_open(
     entries: &[BatchEntry],
     shelf: &Shelf,
 ) -> Result<Vec<String>, Vec<Fault>> {
+    if thrown_away(&fold(batch, entries)) {
+        return Ok(Vec::new());
+    }
     let Told { state, lines, .. } = told(batch, entries, shelf)?;
     Ok(open(&state, &lines, batch))
 }
@@ -356,11 +359,15 @@ fn next(
     }
 }
 
+/// Whether it was thrown away: then nothing of it is finished first.
+fn thrown_away(state: &BatchState) -> bool {
+    state.came.as_ref().is_some_and(|(came, _)| *came == Came::Thrown)
+}
+
 /// What stands in the way of closing a batch.
 fn open(state: &BatchState, lines: &[ViewLine], batch: &BatchDocument) -> Vec<String> {
     let mut said = Vec::new();
-    // What was thrown away is not finished first.
-    if state.came.as_ref().is_some_and(|(came, _)| *came == Came::Thrown) {
+    if thrown_away(state) {
         return said;
     }
     for own in lines {

@@ -151,7 +151,10 @@ pub struct NewBatchEvent {
     #[schema(min_length = 8, max_length = 64, pattern = "^[A-Za-z0-9-]+$")]
     pub id: String,
     /// When it happened, by the clock of the device, RFC 3339.
-    #[schema(value_type = String, example = "2026-12-05T11:42:00Z")]
+    #[schema(
+        value_type = String, example = "2026-12-05T11:42:00Z",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$"
+    )]
     pub at: Timestamp,
     /// What happened.
     pub event: BatchEvent,

@@ -200,7 +200,7 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
         wrong.extend(own);
     }
     println!("{compared} bodies compared, {} disagree", wrong.len());
-    assert!(wrong.is_empty(), "{} of {compared}:\n{}", wrong.len(), wrong[..wrong.len().min(60)].join("\n"));
+    assert!(wrong.is_empty(), "{} of {compared}:\n{}", wrong.len(), wrong[..wrong.len().min(120)].join("\n"));
     assert!(compared > 15_000);
 }
 

@@ -5,6 +5,7 @@ import type { BatchEvent, BatchView, FormulaDocument } from '../../api/client'
 import { deviceName } from '../../api/device'
 import { useTitle } from '../../lib/hooks'
 import { Button } from '../../ui/Button'
+import { NotRead } from '../../ui/NotRead'
 import { useInWork } from '../rescue/desk'
 import { withWaiting } from './ahead'
 import { Column } from './Column'
@@ -32,23 +33,17 @@ function Batch({ id }: { id: string }) {
   useAwake(now !== undefined && !now.view.closed)
   if (!now) {
     if (!error) return <div className="tray flex-1" aria-busy="true" />
+    const none = error instanceof ProblemError && error.problem.status === 404
     return (
-      <div className="tray flex-1 p-8">
-        <h1 className="text-display text-hot">
-          {error instanceof ProblemError && error.problem.status === 404
-            ? 'There is no such batch'
-            : 'The batch cannot be read'}
-        </h1>
-        <p className="mt-2">{error.message}</p>
-        <p className="mt-4 flex gap-3">
-          <Button look="primary" onClick={() => void batch.refetch()}>
-            Try again
-          </Button>
-          <Link className="inline-flex min-h-9 items-center px-3 font-[640] text-rim underline" to="/make">
-            All batches
-          </Link>
-        </p>
-      </div>
+      <NotRead
+        title={none ? 'There is no such batch' : 'The batch cannot be read'}
+        error={error}
+        onAgain={batch.refetch}
+      >
+        <Link className="inline-flex min-h-9 items-center px-3 font-[640] text-rim underline" to="/make">
+          All batches
+        </Link>
+      </NotRead>
     )
   }
   const { kept } = now

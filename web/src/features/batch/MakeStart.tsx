@@ -10,6 +10,7 @@ import { Select } from '../../ui/Select'
 import { TextField } from '../../ui/TextField'
 import { useComponents } from '../library/queries'
 import { beginBatch, useBatches } from './queries'
+import { NotRead } from '../../ui/NotRead'
 
 /** Batches that are being made, and a new one. */
 export function MakeStart() {
@@ -18,15 +19,7 @@ export function MakeStart() {
   const all = useBatches(false)
   const made = (all.data ?? []).filter((own) => !(running.data ?? []).some((other) => other.id === own.id))
   if (running.isError && !running.data) {
-    return (
-      <div className="tray flex-1 p-8">
-        <h1 className="text-display text-hot">The batches cannot be read</h1>
-        <p className="mt-2">{running.error?.message}</p>
-        <Button className="mt-4" look="primary" onClick={() => void running.refetch()}>
-          Try again
-        </Button>
-      </div>
-    )
+    return <NotRead title="The batches cannot be read" error={running.error} onAgain={running.refetch} />
   }
   if (!running.data) return <div className="tray flex-1" aria-busy="true" />
   return (

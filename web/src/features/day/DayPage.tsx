@@ -2,7 +2,6 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import type { PlanAsk, Report } from '../../api/client'
 import { useTitle } from '../../lib/hooks'
-import { Button } from '../../ui/Button'
 import { useKitchen } from '../kitchen/queries'
 import { useOrders } from '../orders/queries'
 import { Choose, Looking } from './Choose'
@@ -10,6 +9,7 @@ import { PlanDesk } from './PlanDesk'
 import { offerOfReply } from './Proposal'
 import { useDay, usePlanning, useRoom } from './queries'
 import { stages } from './time'
+import { NotRead } from '../../ui/NotRead'
 
 /** The day: what is planned, or which orders to plan. */
 export function DayPage() {
@@ -21,15 +21,7 @@ export function DayPage() {
   const planning = usePlanning()
   const [choosing, setChoosing] = useState(false)
   if (day.isError && !day.data) {
-    return (
-      <div className="tray flex-1 p-8">
-        <h1 className="text-display text-hot">The plan cannot be read</h1>
-        <p className="mt-2">{day.error?.message}</p>
-        <Button className="mt-4" look="primary" onClick={() => void day.refetch()}>
-          Try again
-        </Button>
-      </div>
-    )
+    return <NotRead title="The plan cannot be read" error={day.error} onAgain={day.refetch} />
   }
   if (!day.data || !kitchen.data || orders.isPending) return <div className="tray flex-1" aria-busy="true" />
   const zone = kitchen.data.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone

@@ -22,6 +22,7 @@ import { Hours } from './Hours'
 import { ROOM, THE_ROOM, useRoom } from './queries'
 import { TimeField } from './TimeField'
 import { TakeOut } from './TakeOut'
+import { NotRead } from '../../ui/NotRead'
 
 /** Under which a room that is not kept yet is a draft: there is one. */
 const FIRST = 'the-first-room'
@@ -32,15 +33,7 @@ export function RoomPage() {
   const room = useRoom()
   const [asked] = useSearchParams()
   if (room.isError && !room.data) {
-    return (
-      <div className="tray flex-1 p-8">
-        <h1 className="text-display text-hot">The kitchen cannot be read</h1>
-        <p className="mt-2">{room.error?.message}</p>
-        <Button className="mt-4" look="primary" onClick={() => void room.refetch()}>
-          Try again
-        </Button>
-      </div>
-    )
+    return <NotRead title="The kitchen cannot be read" error={room.error} onAgain={room.refetch} />
   }
   if (!room.data) return <div className="tray flex-1" aria-busy="true" />
   const { kept, usual } = room.data

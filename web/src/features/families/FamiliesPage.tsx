@@ -1,23 +1,15 @@
 import { Link } from 'react-router'
 import { Unsaved } from '../../desk/Unsaved'
 import { useFamilies } from '../../lib/families'
-import { Button } from '../../ui/Button'
 import { useTitle } from '../../lib/hooks'
+import { NotRead } from '../../ui/NotRead'
 
 /** What would you like to make? Every family, with a formula to start with for each of its jobs. */
 export function FamiliesPage() {
   const families = useFamilies()
   useTitle('New formula')
   if (families.isError) {
-    return (
-      <div className="tray flex-1 p-8">
-        <h1 className="text-display text-hot">The families cannot be read</h1>
-        <p className="mt-2">{families.error?.message}</p>
-        <Button className="mt-4" look="primary" onClick={() => void families.refetch()}>
-          Try again
-        </Button>
-      </div>
-    )
+    return <NotRead title="The families cannot be read" error={families.error} onAgain={families.refetch} />
   }
   const all = families.data ?? []
   const groups = [...new Set(all.map((each) => each.group))]

@@ -13,6 +13,7 @@ import { FilePick } from '../../ui/FilePick'
 import { TextField } from '../../ui/TextField'
 import { Select } from '../../ui/Select'
 import { Tick } from '../../ui/Tick'
+import { NotRead } from '../../ui/NotRead'
 
 const MOST_COMPARED = 3
 
@@ -81,13 +82,7 @@ export function LibraryPage() {
 
   if (components.isError && !components.data) {
     return (
-      <div className="tray flex-1 p-8">
-        <h1 className="text-display text-hot">The formulas cannot be read</h1>
-        <p className="mt-2">{components.error?.message}</p>
-        <Button className="mt-4" look="primary" onClick={() => void components.refetch()}>
-          Try again
-        </Button>
-      </div>
+      <NotRead title="The formulas cannot be read" error={components.error} onAgain={components.refetch} />
     )
   }
   return (
