@@ -141,6 +141,8 @@ async fn what_is_weighed_while_the_kitchen_is_away_stays_here_and_is_sent_when_i
             ],
             "work": { "job": { "kind": "drip" }, "temperature_c": 30.0, "room_temperature_c": 21.0 }
         });
+        ui.open("/make").await;
+        ui.find("//h1[.='Nothing is being made']").await;
         assert_eq!(ui.post("/api/batches", &json!({ "formula": formula })).await, 201);
         ui.open("/make").await;
         ui.click("//main//li//a[contains(., 'Quay drip')]").await;

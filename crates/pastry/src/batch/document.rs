@@ -6,7 +6,7 @@ use crate::fault::{Fault, FaultCode};
 use crate::format;
 use crate::heat::stand::LearnedPlace;
 use crate::ingredient::Shelf;
-use crate::method::course::MethodStep;
+use crate::method::course::{MethodStep, StepFault};
 use crate::method::sheet::chosen;
 use crate::method::step::Worker;
 use crate::number::limit;
@@ -95,10 +95,10 @@ pub struct BatchStep {
     #[serde(default, skip_serializing_if = "String::is_empty")]
     #[schema(max_length = 600)]
     pub until: String,
-    /// What goes wrong, and why, each in words.
+    /// What goes wrong, and why.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 20)]
-    pub wrong: Vec<[String; 2]>,
+    pub wrong: Vec<StepFault>,
     /// What can hurt, in words.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 20)]
@@ -119,7 +119,7 @@ impl From<MethodStep> for BatchStep {
             time: own.time,
             temperature_c: own.temperature_c,
             until: own.until,
-            wrong: own.wrong.into_iter().map(|own| [own.seen, own.why]).collect(),
+            wrong: own.wrong,
             cautions: own.cautions.iter().map(|own| own.words().to_owned()).collect(),
             lines: own.lines,
         }

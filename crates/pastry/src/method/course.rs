@@ -9,15 +9,18 @@ use crate::method::gear::{Gear, Resource};
 use crate::method::school::{School, school, schools_of};
 use crate::method::step::{Limit, Moment, Spot, Step, Worker};
 use crate::number::{on_a_scale, span_min};
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 /// What goes wrong in a step.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
 pub struct StepFault {
     /// What is seen.
+    #[schema(max_length = 400)]
     pub seen: String,
     /// Why.
+    #[schema(max_length = 400)]
     pub why: String,
 }
 

@@ -43,7 +43,7 @@ export function StepNow({ view, step, at, onSay, onUndo }: StepNowProps) {
       ))}
       {(step.wrong ?? []).length > 0 && (
         <ul className="mt-3 text-lead text-ink2">
-          {(step.wrong ?? []).map(([seen, cause]) => (
+          {(step.wrong ?? []).map(({ seen, why: cause }) => (
             <li key={seen}>
               <b className="text-ink">{seen}</b>: {cause}
             </li>
