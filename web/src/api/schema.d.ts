@@ -1777,8 +1777,8 @@ export interface components {
             until?: string;
             /** @description What is done. */
             what: string;
-            /** @description What goes wrong, and why, each in words. */
-            wrong?: string[][];
+            /** @description What goes wrong, and why. */
+            wrong?: components["schemas"]["StepFault"][];
         };
         /** @description A thing as its list shows it. */
         BatchSummary: {
