@@ -74,6 +74,7 @@ screenshots: browser web
 bench: web
 	cargo bench -p pastry --bench core
 	cargo bench -p server --bench http
+	cargo bench -p server --bench live
 
 clean:
 	cargo clean

@@ -69,6 +69,8 @@ codes! {
         NoStandIn = "no_stand_in",
         /// A line that is not there.
         NoSuchLine = "no_such_line",
+        /// A device did not do what it was asked.
+        NotDone = "not_done",
         /// Something that is no number.
         NotANumber = "not_a_number",
         /// One of the catalogue, where one of the kitchen's own is needed.

@@ -1,6 +1,7 @@
 //! The command line.
 
 use clap::{Args, Parser, Subcommand, ValueEnum};
+use devices::DeviceKind;
 use pastry::units::kitchen::Measures;
 use std::path::PathBuf;
 
@@ -158,6 +159,21 @@ pub enum Command {
     },
     /// Plan orders, or problems, so that everything is ready together: plan ORDER… --kitchen FILE.
     Plan(crate::commands::day::Plan),
+    /// Stand in for a device that is not there: device scale --port 4721 --scenario FILE (see docs/DEVICES.md).
+    Device {
+        /// scale, probe, fridge or printer.
+        #[arg(value_parser = device_kind)]
+        kind: DeviceKind,
+        /// Port of this machine it stands at; 0 picks a free one.
+        #[arg(long, default_value_t = 0)]
+        port: u16,
+        /// What happens to it; - reads standard input.
+        #[arg(long)]
+        scenario: Option<PathBuf>,
+        /// Its noise: the same seed, the same noise.
+        #[arg(long, default_value_t = 1)]
+        seed: u64,
+    },
     /// Print the OpenAPI description of the interface.
     Openapi,
     /// Print the JSON Schema of an open format.
@@ -170,6 +186,10 @@ pub enum Command {
 
 fn measures(word: &str) -> Result<Measures, String> {
     serde_json::from_value(word.into()).map_err(|_| "write us, metric, australian or imperial".to_owned())
+}
+
+fn device_kind(word: &str) -> Result<DeviceKind, String> {
+    DeviceKind::parse(word).ok_or_else(|| "write scale, probe, fridge or printer".to_owned())
 }
 
 /// How to serve.

@@ -4,7 +4,7 @@ use jiff::civil::Date;
 use jiff::tz::TimeZone;
 use jiff::{SignedDuration, Span, Timestamp};
 use pastry::assess::FormulaDocument;
-use pastry::batch::{BatchAsk, BatchDocument, BatchEvent, ReadBy, look};
+use pastry::batch::{BatchAsk, BatchDocument, BatchEntry, BatchEvent, ReadBy, look};
 use pastry::day::KitchenDocument;
 use pastry::exchange::bring;
 use pastry::exchange::pantry::{Reading, from_csv};
@@ -191,10 +191,12 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
 
 /// The file of the formula of which a batch is being made.
 const IN_HAND: &str = "01-bay-milk-drip";
+/// Most that happened to it.
+const MOST_IN_HAND: usize = 20;
 /// How much of it, g.
 const IN_HAND_G: f64 = 324.0;
 
-/// A batch in the middle of its weighing: what is weighed first is in, and most of the second.
+/// A batch in the middle of its weighing: what comes before its second largest line is in, and most of that.
 async fn begin(store: &Store, component: &str, now: Timestamp) -> Result<(), StoreError> {
     let kept = store.read::<FormulaDocument>(component, None).await?;
     let shelf = store.shelf(kept.document.ingredient_keys()).await?;
@@ -206,16 +208,36 @@ async fn begin(store: &Store, component: &str, now: Timestamp) -> Result<(), Sto
         made_for: Vec::new(),
     };
     let batch = BatchDocument::begin(ask, &shelf, &[]).expect("the demo formula can be made");
-    let by = By::at(now - SignedDuration::from_mins(6)).on(Device::read("Mixer tablet"));
+    let by = By::at(now - SignedDuration::from_mins(25)).on(Device::read("Mixer tablet"));
     let id = store.create(&Uuid::now_v7().to_string(), &batch, &by).await?.id;
-    let view = look(&batch, &[], &shelf).expect("the demo formula can be made");
-    let part = |at: usize, share: f64| {
-        let line = view.order[at];
-        let grams = (10.0 * share * view.lines[line].band.mark_g).round() / 10.0;
-        BatchEvent::Weighed { line, grams, by: ReadBy::Hand, lot: None }
-    };
-    let poured = [part(0, 1.0), part(1, 0.775)];
-    for (minutes, event) in [4, 2].into_iter().zip(poured) {
+    let seen = |entries: &[BatchEntry]| look(&batch, entries, &shelf).expect("the demo formula can be made");
+    let first = seen(&[]);
+    let mut marks: Vec<(usize, f64)> = first.lines.iter().map(|own| (own.line, own.band.mark_g)).collect();
+    marks.sort_by(|a, b| b.1.total_cmp(&a.1));
+    let in_hand = marks.get(1).map_or(0, |own| own.0);
+    let mut poured: Vec<BatchEvent> = Vec::new();
+    let mut entries: Vec<BatchEntry> = Vec::new();
+    // What comes next is done, until that line is the next: of it, most goes in.
+    while poured.len() < MOST_IN_HAND {
+        let now_is = seen(&entries);
+        let part = |line: usize, share: f64| {
+            let grams = (10.0 * share * now_is.lines[line].band.mark_g).round() / 10.0;
+            BatchEvent::Weighed { line, grams, by: ReadBy::Hand, lot: None }
+        };
+        let event = match (now_is.line, now_is.step) {
+            (Some(line), _) => part(line, if line == in_hand { 0.775 } else { 1.0 }),
+            (None, Some(step)) => BatchEvent::Done { step: batch.steps[step].key.clone() },
+            (None, None) => break,
+        };
+        let id = format!("demo-part-{}", poured.len());
+        entries.push(BatchEntry { id, at: now, device: None, event: event.clone() });
+        poured.push(event);
+        if now_is.line == Some(in_hand) {
+            break;
+        }
+    }
+    let many = i64::try_from(poured.len()).unwrap_or(0);
+    for (minutes, event) in (1..=many).rev().zip(poured) {
         let then = now - SignedDuration::from_mins(minutes);
         let id_of = SaveId::read(&format!("demo-{minutes}-min-ago")).expect("it is an id");
         let new = NewEvent { id: id_of, at: then, event };

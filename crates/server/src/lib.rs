@@ -2,7 +2,7 @@
 //! inside the same binary.
 //!
 //! [`state`] is what every handler can reach, [`app`] puts the routes together, [`door`] says who may come in, [`listen`] takes connections, [`desk`] does long
-//! work, [`error`] alone turns what went wrong into an answer,
+//! work, [`live`] tells pages what they did not ask for, [`fridges`] watches how warm they are, [`stand_ins`] are the demo's devices, [`error`] alone turns what went wrong into an answer,
 //! [`routes`] has one file per noun, [`serve`] runs it, [`demo`] fills a throwaway kitchen,
 //! [`commands`] are the command line's questions.
 
@@ -21,8 +21,10 @@ pub mod download;
 pub mod error;
 pub mod examples;
 pub mod formats;
+pub mod fridges;
 pub mod larder;
 pub mod listen;
+pub mod live;
 pub mod openapi;
 pub mod pantry_view;
 pub mod planner;
@@ -32,4 +34,5 @@ pub mod routes;
 pub mod saving;
 pub mod serve;
 pub mod shape;
+pub mod stand_ins;
 pub mod state;

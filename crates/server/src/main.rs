@@ -47,6 +47,7 @@ fn main() -> ExitCode {
         Command::Verify { file } => copies(commands::copies::verify_kitchen(file)),
         Command::Restore { file, data } => copies(commands::copies::restore_kitchen(&file, data)),
         Command::Plan(ask) => whole(commands::day::plan_files(&ask)),
+        Command::Device { kind, port, scenario, seed } => device(kind, port, scenario.as_deref(), seed),
         Command::Openapi => print(openapi::pretty().trim_end()),
         Command::Schema { format } => answer(schema(&format)),
     }
@@ -115,6 +116,29 @@ fn print(text: &str) -> ExitCode {
             ExitCode::FAILURE
         }
         _ => ExitCode::SUCCESS,
+    }
+}
+
+/// Stands in for a device until it is stopped.
+#[tokio::main]
+async fn device(
+    kind: devices::DeviceKind,
+    port: u16,
+    scenario: Option<&std::path::Path>,
+    seed: u64,
+) -> ExitCode {
+    let text = scenario.map_or_else(|| Ok(String::new()), commands::text_of);
+    let text = match text {
+        Ok(text) => text,
+        Err(words) => return answer(Err(words)),
+    };
+    let mut signals = match serve::Signals::listen() {
+        Ok(signals) => signals,
+        Err(error) => return answer(Err(format!("this machine gives no signals: {error}"))),
+    };
+    tokio::select! {
+        ended = server::stand_ins::one(kind, port, &text, seed) => answer(ended.map(|()| String::new())),
+        () = signals.asked_to_stop() => ExitCode::SUCCESS,
     }
 }
 

@@ -6,7 +6,10 @@ use crate::demo;
 use crate::desk::Desk;
 use crate::door::Names;
 use crate::listen::{Limits, listen};
+use crate::live::Live;
 use crate::state::AppState;
+use crate::{fridges, stand_ins};
+use devices::Hub;
 use jiff::Timestamp;
 use std::net::SocketAddr;
 use store::{Opening, Store, StoreError};
@@ -22,6 +25,8 @@ pub struct Running {
     pub address: SocketAddr,
     stop: watch::Sender<bool>,
     task: tokio::task::JoinHandle<()>,
+    watch: tokio::task::JoinHandle<()>,
+    hub: Hub,
     store: Store,
     _demo: Option<TempDir>,
 }
@@ -36,6 +41,8 @@ impl Running {
     pub async fn stop(self) {
         let _ = self.stop.send(true);
         let _ = self.task.await;
+        self.watch.abort();
+        self.hub.connect(&[]);
         self.store.close().await;
     }
 }
@@ -69,9 +76,11 @@ pub async fn start_within(options: &Serve, limits: Limits) -> Result<Running, St
             .tempdir()
             .map_err(|error| format!("cannot make a folder for the demo kitchen: {error}"))?;
         let store = open(&dir.path().join("kitchen.db"), false).await?;
-        demo::fill(&store, Timestamp::now())
-            .await
-            .map_err(|error| format!("cannot fill the demo kitchen: {error}"))?;
+        let filled = async {
+            demo::fill(&store, Timestamp::now()).await?;
+            stand_ins::plug_in(&store, Timestamp::now()).await
+        };
+        filled.await.map_err(|error| format!("cannot fill the demo kitchen: {error}"))?;
         (store, Some(dir))
     } else {
         let path = options.data.clone().map_or_else(default_data_file, Ok)?;
@@ -91,15 +100,23 @@ pub async fn start_within(options: &Serve, limits: Limits) -> Result<Running, St
     let address = listener.local_addr().map_err(|error| error.to_string())?;
     let (stop, stopped) = watch::channel(false);
     store.say_where(&format!("http://{address}"));
+    let hub = Hub::default();
+    let settings =
+        store.devices().await.map_err(|error| format!("cannot read the list of devices: {error}"))?;
+    hub.connect(&settings.devices);
+    let live = Live::begin(hub.clone(), store.clone(), stopped.clone());
+    let watch = tokio::spawn(fridges::watch(hub.clone(), store.clone()));
     let state = AppState {
         store: store.clone(),
         demo: options.demo,
         desk: Desk::default(),
+        hub: hub.clone(),
+        live,
         begun_ms: Timestamp::now().as_millisecond(),
     };
     let router = app(state, Names::of(address, &options.names));
     let task = tokio::spawn(listen(listener, router, limits, stopped));
-    Ok(Running { address, stop, task, store, _demo: demo })
+    Ok(Running { address, stop, task, watch, hub, store, _demo: demo })
 }
 
 async fn open(path: &std::path::Path, new: bool) -> Result<Store, String> {

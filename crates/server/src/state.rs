@@ -2,6 +2,8 @@
 
 use crate::desk::Desk;
 use crate::error::ApiError;
+use crate::live::Live;
+use devices::Hub;
 use pastry::assess::FormulaDocument;
 use pastry::fault::Fault;
 use pastry::heat::stand::LearnedPlace;
@@ -17,6 +19,10 @@ pub struct AppState {
     pub demo: bool,
     /// Where long work is done.
     pub desk: Desk,
+    /// The kitchen's devices.
+    pub hub: Hub,
+    /// What pages are told without asking.
+    pub live: Live,
     /// When this server began, milliseconds since 1970: a later one is a later epoch.
     pub begun_ms: i64,
 }

@@ -79,7 +79,43 @@ impl Writing<'_> {
     }
 }
 
+/// A thing that somebody wrote something of.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct ChangedThing {
+    /// Of which kind it is.
+    pub noun: String,
+    /// Its key.
+    pub key: String,
+}
+
 impl Store {
+    /// Number of the last line.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn last_line(&self) -> Result<i64, StoreError> {
+        let row =
+            sqlx::query("SELECT coalesce(max(id), 0) AS last FROM audit").fetch_one(&self.readers).await?;
+        Ok(row.try_get("last")?)
+    }
+
+    /// Everything that was written since a line, each once, in the order of its last line; and the number of the last line.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn changed_since(&self, line: i64) -> Result<(i64, Vec<ChangedThing>), StoreError> {
+        let sql =
+            "SELECT noun, key, max(id) AS last FROM audit WHERE id > ? GROUP BY noun, key ORDER BY last";
+        let rows = sqlx::query(sql).bind(line).fetch_all(&self.readers).await?;
+        let mut all = Vec::with_capacity(rows.len());
+        let mut last = line;
+        for row in rows {
+            last = row.try_get("last")?;
+            all.push(ChangedThing { noun: row.try_get("noun")?, key: row.try_get("key")? });
+        }
+        Ok((last, all))
+    }
+
     /// What was done last, the newest first: at most so many lines, and never more than [`MOST_LINES`].
     ///
     /// # Errors

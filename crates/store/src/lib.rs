@@ -7,6 +7,7 @@
 //! * [`room`]: hours, cooks and equipment; [`plan`]: plans of days and what is said of their steps
 //! * [`batch`]: batches while they are made, and what happens to them
 //! * [`journal`]: what happens to a thing while it is made, only added; [`audit`]: who wrote what and when
+//! * [`devices`]: scales, probes, fridges, printers, and where each is; [`fridge`]: when one was too warm
 //! * [`kitchen`]: its name, room temperature and cups
 //! * [`pantry`]: what the kitchen says of any ingredient: own density, piece, pack, price, put away
 //! * [`open`]: opening a file, [`look`]: or saying why not; `file`: its options and what stands beside it; `upgrade`: older files; `writing`: the one writer
@@ -20,8 +21,10 @@ pub mod by;
 pub mod component;
 pub mod copies;
 mod described;
+pub mod devices;
 pub mod error;
 mod file;
+pub mod fridge;
 pub mod ingredient;
 pub mod journal;
 pub mod kept;
@@ -79,6 +82,11 @@ impl Store {
     /// How many saves there were since the file was opened: what is worked out from it holds while this stands.
     pub fn saves(&self) -> u64 {
         *self.inner.written.borrow()
+    }
+
+    /// Moves whenever anything was written.
+    pub fn written(&self) -> watch::Receiver<u64> {
+        self.inner.written.subscribe()
     }
 
     /// Answers when the file can be read and written: it writes a line and waits until that is on the disk.

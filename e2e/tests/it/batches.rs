@@ -72,9 +72,68 @@ async fn a_batch_is_weighed_poured_over_answered_and_finished_by_keyboard_alone(
         ui.click("//button[normalize-space(.)='As it should']").await;
         ui.click("//button[normalize-space(.)='Close the batch']").await;
         ui.find("//h1[.='Made.']").await;
+        // The tape says what is really in, and comes out of the printer.
+        let tape = ui.text("//section[@aria-label='Tape']//div[contains(@class, 'tape')]").await;
+        assert!(tape.contains("Contains") && tape.contains("use by"), "{tape}");
+        ui.click("//button[contains(., 'Print it on Label printer')]").await;
+        ui.find("//section[@aria-label='Tape']//img").await;
+        ui.click("//section[@aria-label='Where it stands']//button[normalize-space(.)='Cream fridge']").await;
+        ui.find("//section[@aria-label='Where it stands'][contains(., 'It stands in Cream fridge')]").await;
+        ui.write("//label[contains(., 'Left over, g')]//input", "40").await;
+        ui.press(Key::Enter).await;
+        ui.find("//section[@aria-label='Where it stands'][contains(., '40 g left over')]").await;
+        let axe = crate::looks::axe();
+        let faults = ui.serious_faults(&axe).await;
+        assert!(faults.is_empty(), "{}", faults.join("\n"));
         ui.click("//button[normalize-space(.)='What happened']").await;
         ui.find("//*[@role='dialog']//li[contains(., 'taken back')]").await;
         ui.find("//*[@role='dialog']//li[contains(., 'It came out as it should')]").await;
+        ui.open("/make").await;
+        ui.find(
+            "//section[@aria-label='Left over']//a[contains(., '40 g') and contains(., 'in Cream fridge')]",
+        )
+        .await;
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn the_scale_pours_past_the_mark_is_answered_and_the_next_line_begins_by_keyboard_alone() {
+    ui("batch_scale", async |ui| {
+        ui.open_formula(BAY).await;
+        ui.find(&format!("{MAKE}[not(@disabled)]")).await;
+        ui.press('k').await;
+        ui.find(STILL).await;
+        let first = heading(ui).await;
+        ui.find(&format!("{STILL}//p[contains(., 'Bench scale') and contains(., 'still')]")).await;
+        // A bowl stands on it: set to 0 by a key, it shows nothing.
+        ui.press('t').await;
+        ui.find(&format!("{STILL}//p[contains(., 'Bench scale: 0 g')]")).await;
+        let mark: f64 = still(ui).await.parse().unwrap();
+        // The hand of the cook is the scenario of the stand-in.
+        let pour = |grams: f64, over: f64| {
+            json!({ "device": "Bench scale", "wish": { "do": "play",
+                "scenario": format!("pour {grams:.1} g at 60 g/s, overshoot {over:.1} g") } })
+        };
+        assert_eq!(ui.post("/api/devices/ask", &pour(mark, 0.2 * mark)).await, 200);
+        // What is past its mark is taken as it stands still, and the answers are there.
+        ui.find("//section[@aria-label='Past its mark']").await;
+        // Taken back it is on the scale again, and is not taken again by itself.
+        ui.press(Key::Backspace).await;
+        ui.find(&format!("{STILL}//p[normalize-space(.)='too much']")).await;
+        ui.press(' ').await;
+        ui.find("//section[@aria-label='Past its mark']").await;
+        ui.press('a').await;
+        ui.wait_for("the next line", async || ui.has(STILL).await && heading(ui).await != first).await;
+        // The next line begins with what is on the scale: it asks for all of it.
+        let second = heading(ui).await;
+        let mark: f64 = still(ui).await.parse().unwrap();
+        assert_eq!(ui.post("/api/devices/ask", &pour(mark, 0.0)).await, 200);
+        ui.wait_for("it is poured", async || still(ui).await.parse::<f64>().is_ok_and(|own| own < 1.0)).await;
+        ui.press(' ').await;
+        ui.wait_for("it is in", async || !ui.has(STILL).await || heading(ui).await != second).await;
+        ui.click("//button[normalize-space(.)='What happened']").await;
+        ui.find(&format!("//*[@role='dialog']//li[contains(., '{second}') and contains(., ' in')]")).await;
     })
     .await;
 }
@@ -120,12 +179,39 @@ async fn what_another_device_says_is_here_within_a_second_and_a_clock_outlives_a
               "event": { "what": "read", "c": 81.5, "by": "device" } },
         ] });
         assert_eq!(ui.post(&format!("/api/batches/{path}/events"), &events).await, 201);
-        ui.find("//aside//p[.='81.5 °C']").await;
+        ui.find("//aside//p[contains(., '81.5 °C')]").await;
         ui.client.refresh().await.expect("it loads again");
         ui.find("//aside//ul[@aria-label='Clocks']//li[contains(., 'Stand, lid on')]").await;
         // Set months ago, it has rung: heard here, it is off everywhere.
         ui.click("//aside//button[contains(., 'Heard')]").await;
         ui.wait_for("it is off", async || !ui.has("//aside//li[contains(., 'Stand, lid on')]").await).await;
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn devices_are_named_in_the_settings_and_what_is_wrong_stands_at_its_field() {
+    ui("devices_sheet", async |ui| {
+        ui.open("/make").await;
+        ui.click("//button[starts-with(normalize-space(.), 'Room')]").await;
+        ui.click("//button[normalize-space(.)='Devices']").await;
+        ui.find("//*[@role='dialog']//li[contains(., 'Bench scale is live')]").await;
+        ui.click("//*[@role='dialog']//button[normalize-space(.)='Another device']").await;
+        ui.write("(//*[@role='dialog']//label[contains(., 'Called')]//input)[5]", "Fine scale").await;
+        ui.write(
+            "(//*[@role='dialog']//label[contains(., 'Address and port')]//input)[5]",
+            "scale.example:80",
+        )
+        .await;
+        ui.click("//*[@role='dialog']//button[normalize-space(.)='Save']").await;
+        ui.find("//*[@role='dialog']//*[@role='alert'][contains(., 'address and port in numbers')]").await;
+        ui.write("(//*[@role='dialog']//label[contains(., 'Address and port')]//input)[5]", "127.0.0.1:9")
+            .await;
+        ui.click("//*[@role='dialog']//button[normalize-space(.)='Save']").await;
+        ui.find("//*[@role='dialog']//li[contains(., 'Fine scale does not answer')]").await;
+        let axe = crate::looks::axe();
+        let faults = ui.serious_faults(&axe).await;
+        assert!(faults.is_empty(), "{}", faults.join("\n"));
     })
     .await;
 }

@@ -111,6 +111,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/batches/{id}/tape": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The tape on the lid of a batch, by what is really in it. */
+        get: operations["batch_tape"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/warmth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a probe has shown since the step that comes next was begun, and when it will be as that step wants it. */
+        get: operations["batch_warmth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clock": {
         parameters: {
             query?: never;
@@ -303,6 +337,75 @@ export interface paths {
         };
         /** Weighs an amount of an ingredient and writes it back in spoons and pieces. */
         get: operations["convert_amount"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The devices of the kitchen. */
+        get: operations["read_devices"];
+        /** Sets the devices. Those that are not named any more are let go, new ones are connected to. */
+        put: operations["save_devices"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Asks a device to do something, and answers when it did. */
+        post: operations["ask_device"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/tray": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the printers' stand-ins printed since this server began, the last first. */
+        get: operations["read_tray"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/tray/{job}/{form}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A label of the tray as `png` or `pdf`. */
+        get: operations["tray_picture"];
         put?: never;
         post?: never;
         delete?: never;
@@ -531,6 +634,43 @@ export interface paths {
         get: operations["read_kitchen"];
         /** Saves the kitchen on top of the revision it was read at. */
         put: operations["save_kitchen"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leftovers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is left over of batches and not used up, what goes off first first. */
+        get: operations["list_leftovers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What happens, as server-sent events (WHATWG HTML, section 9.2): `written` and `devices`. With `Last-Event-ID` or `after` it
+         *     begins with what was written since.
+         */
+        get: operations["live"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1481,6 +1621,22 @@ export interface components {
              */
             weighed_g: number;
         };
+        /** @description How something gets to a temperature. */
+        BatchArrival: {
+            /** @description Minutes from the last reading on: soonest, likely, latest. Empty while nothing can be said. */
+            min: number[];
+            /** @description In a sentence. */
+            sentence: string;
+            /** @description When the last reading was. */
+            since: string;
+            /**
+             * Format: double
+             * @description The temperature it is wanted at, °C.
+             */
+            to_c: number;
+            /** @description The way there, from the last reading on. */
+            way: components["schemas"]["WarmthPoint"][];
+        };
         /** @description A batch that is to be begun. */
         BatchAsk: {
             /** @description Key of the formula in the library; none for one that is not kept. */
@@ -1680,10 +1836,27 @@ export interface components {
         } | {
             /** @description In a word. */
             came: components["schemas"]["Came"];
+            spoon?: components["schemas"]["SpoonSign"] | null;
             /** @enum {string} */
             what: "judged";
             /** @description And in more. */
             words?: string;
+        } | {
+            /** @description A place as the kitchen calls it: one of its fridges, a shelf. */
+            place: string;
+            /** @enum {string} */
+            what: "put";
+        } | {
+            /**
+             * Format: double
+             * @description g.
+             */
+            grams: number;
+            /** @enum {string} */
+            what: "left_over";
+        } | {
+            /** @enum {string} */
+            what: "used_up";
         } | {
             /** @enum {string} */
             what: "closed";
@@ -1705,10 +1878,45 @@ export interface components {
         };
         /** @description What a batch is made for. */
         BatchFor: {
-            /** @description Name of the order. */
+            /**
+             * Format: int32
+             * @description For how many alike; one where it is not said.
+             */
+            count?: number | null;
+            /**
+             * Format: double
+             * @description How much of it is for that, g, before what stays in bowl and bag; none where nobody worked that out.
+             */
+            grams?: number | null;
+            /** @description Name of the order, and of what of it. */
             name: string;
             /** @description Key of the order; none for one that is not kept. */
             order?: string | null;
+        };
+        /** @description Something that is left over of a batch. */
+        BatchLeftover: {
+            /** @description Allergens. */
+            allergens: string[];
+            /** @description Key of the batch. */
+            batch: string;
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            grams: number;
+            /** @description What is not known of what is in it. */
+            incomplete: string[];
+            /**
+             * Format: int64
+             * @description Days it keeps in the cold, from that day on.
+             */
+            keeps_days: number;
+            /** @description When it was made, RFC 3339. */
+            made: string;
+            /** @description What it is. */
+            name: string;
+            /** @description Where it stands. */
+            stands_in?: string | null;
         };
         /** @description A line of a batch. */
         BatchLine: {
@@ -1731,6 +1939,13 @@ export interface components {
             may: string;
             /** @description Its name. */
             name: string;
+            /**
+             * Format: double
+             * @description The coarsest step of a scale it can be weighed with, g: one that fits into what it may weigh.
+             */
+            needs_step_g: number;
+            /** @description What is weighed instead of it where no scale is fine enough, in words: of a solution of one in ten. */
+            one_in_ten?: string | null;
             /** @description Where it stands. */
             stands: components["schemas"]["LineStands"];
             /** @description The step it goes in at; none for what is weighed before all. */
@@ -1756,6 +1971,31 @@ export interface components {
             place: number;
             /** @description How it looks. */
             view: components["schemas"]["BatchView"];
+        };
+        /** @description What one of those a batch is made for gets of it. */
+        BatchShare: {
+            /**
+             * Format: int32
+             * @description For how many alike.
+             */
+            count: number;
+            /**
+             * Format: double
+             * @description What each of those gets, g.
+             */
+            each_g: number;
+            /**
+             * Format: double
+             * @description What it gets, g: what it wants, or less where there is less.
+             */
+            gets_g: number;
+            /** @description The order, and what of it. */
+            name: string;
+            /**
+             * Format: double
+             * @description What was worked out for it, g.
+             */
+            wanted_g: number;
         };
         /** @description A step of a batch. */
         BatchStep: {
@@ -1801,6 +2041,13 @@ export interface components {
             /** @description Its tags. */
             tags: string[];
         };
+        /** @description The tape of a batch: what is really in it. */
+        BatchTape: {
+            /** @description The label. */
+            label: components["schemas"]["TapeLabel"];
+            /** @description The same as lines for a printer of tape. */
+            text: string;
+        };
         /** @description A clock that runs. */
         BatchTimer: {
             /** @description Id of the event that set it. */
@@ -1816,6 +2063,7 @@ export interface components {
         BatchView: {
             /** @description What went in that no line asks for, in words. */
             added: string[];
+            arrival?: components["schemas"]["BatchArrival"] | null;
             /** @description Since when it is made. */
             begun?: string | null;
             /** @description The cook's own bowls. */
@@ -1825,6 +2073,7 @@ export interface components {
             closed?: string | null;
             /** @description What is in the bowl, as a formula. */
             contents: components["schemas"]["FormulaDocument"];
+            cooling?: components["schemas"]["CoolingClock"] | null;
             /**
              * Format: double
              * @description What the marks of all lines are multiplied by, since it was made larger.
@@ -1839,6 +2088,11 @@ export interface components {
             in_g: number;
             /** @description Whether it is inside its window, with what is in. */
             inside: boolean;
+            /**
+             * Format: double
+             * @description What is left over of it, g; none while nobody said.
+             */
+            left_over_g?: number | null;
             /** @description What comes next: its number among the lines, where a line is to be weighed. */
             line?: number | null;
             /** @description Its lines, in the order of the formula. */
@@ -1852,6 +2106,10 @@ export interface components {
             reads: components["schemas"]["TemperatureRead"][];
             /** @description In a sentence: what it is with what is in the bowl. */
             sentence: string;
+            /** @description What each of those it is made for gets of what is really there. */
+            shares: components["schemas"]["BatchShare"][];
+            /** @description Where it stands. */
+            stands_in?: string | null;
             /** @description Else its number among the steps. */
             step?: number | null;
             /** @description Its steps. */
@@ -1868,6 +2126,14 @@ export interface components {
              * @description Weighed out of it, g.
              */
             yielded_g?: number | null;
+        };
+        /** @description What a probe showed of a batch. */
+        BatchWarmth: {
+            arrival?: components["schemas"]["BatchArrival"] | null;
+            /** @description What it showed, from now on, the first first. */
+            reads: components["schemas"]["WarmthPoint"][];
+            /** @description Where the step that comes next wants it, °C, from and to. */
+            wanted_c?: number[] | null;
         };
         /** @description What a cake can be begun with. */
         Beginnings: {
@@ -2539,6 +2805,13 @@ export interface components {
              */
             to_g: number;
         };
+        /** @description A thing that somebody wrote something of. */
+        ChangedThing: {
+            /** @description Its key. */
+            key: string;
+            /** @description Of which kind it is. */
+            noun: string;
+        };
         /** @description The answer. */
         ClockAnswer: {
             comes?: components["schemas"]["When"] | null;
@@ -2954,11 +3227,34 @@ export interface components {
         };
         /** @description CookTemperature, °C */
         CookTemperature: number;
+        /** @description The clock of a cooling. */
+        CoolingClock: {
+            /** @description Whose limits it counts by. */
+            rule: components["schemas"]["CoolingRule"];
+            /** @description When it was last read as warm as the limits begin, or warmer. */
+            since: string;
+            /** @description The parts of the way. */
+            stages: components["schemas"]["CoolingStage"][];
+            /** @description What is to be minded, with whose figures these are. */
+            words: string;
+        };
         /**
          * @description Whose limits of cooling are kept.
          * @enum {string}
          */
         CoolingRule: "us_fda" | "ca" | "anz" | "uk" | "fr";
+        /** @description A part of the way down, and until when it must be gone. */
+        CoolingStage: {
+            /** @description By then. */
+            by: string;
+            /** @description When it was read to be there; none while it was not. */
+            there?: string | null;
+            /**
+             * Format: double
+             * @description To, °C.
+             */
+            to_c: number;
+        };
         /** @description A share of the cost. */
         CostShare: {
             /**
@@ -3139,6 +3435,133 @@ export interface components {
         Deed: "wait" | "rest" | "warm" | "cool" | "hand" | "blend" | "whip" | "fold" | "sieve" | "add" | "second" | "discard";
         /** @description Density, g/ml */
         Density: number;
+        /** @description A device of the kitchen. */
+        DeviceAddress: {
+            /**
+             * @description Where it is: an address of the house's network and a port. Nothing else is ever connected to.
+             * @example 127.0.0.1:4721
+             */
+            address: string;
+            /** @description What it is. */
+            kind: components["schemas"]["DeviceKind"];
+            /** @description What the cooks call it. */
+            name: string;
+        };
+        /** @description A wish to a device. */
+        DeviceAsk: {
+            /** @description What the cooks call it. */
+            device: string;
+            /** @description What it is to do. */
+            wish: components["schemas"]["DeviceWish"];
+        };
+        /**
+         * @description What a device is.
+         * @enum {string}
+         */
+        DeviceKind: "scale" | "probe" | "fridge" | "printer";
+        /** @description A device as it stands now. */
+        DeviceNow: {
+            /**
+             * Format: double
+             * @description A probe or a fridge: °C.
+             */
+            c?: number | null;
+            /**
+             * Format: double
+             * @description A scale: net, g.
+             */
+            g?: number | null;
+            /** @description What it is. */
+            kind: components["schemas"]["DeviceKind"];
+            /**
+             * Format: double
+             * @description A printer: tape left, mm.
+             */
+            left_mm?: number | null;
+            /**
+             * Format: int64
+             * @description Lines that never came, by their numbers.
+             */
+            missed: number;
+            /** @description What the cooks call it. */
+            name: string;
+            /** @description A fridge: whether its door is open. */
+            open: boolean;
+            /** @description Whether it is a stand-in, which plays scenarios. */
+            stand_in: boolean;
+            /** @description How it stands. */
+            state: components["schemas"]["DeviceState"];
+            /** @description A scale: whether it stands still. */
+            steady: boolean;
+            /**
+             * Format: double
+             * @description A scale: its step there, g.
+             */
+            step_g?: number | null;
+            /**
+             * Format: int64
+             * @description Lines that were torn, since it was connected first.
+             */
+            torn: number;
+            /** @description The same in a sentence. */
+            words: string;
+        };
+        /** @description Devices and what is asked of fridges. */
+        DeviceSettings: {
+            /** @description Every device, and where it is. Nothing else is ever connected to. */
+            devices: components["schemas"]["DeviceAddress"][];
+            /**
+             * Format: double
+             * @description A fridge warmer than this is told, °C.
+             */
+            fridge_most_c: number;
+            /**
+             * Format: double
+             * @description And for longer than this, min: a door that is open warms the air, not the food.
+             */
+            fridge_most_min: number;
+            /**
+             * Format: int64
+             * @description Revision; give back the one read when saving.
+             */
+            revision: number;
+        };
+        /**
+         * @description How a device stands.
+         * @enum {string}
+         */
+        DeviceState: "live" | "faulty" | "old" | "away" | "wrong";
+        /** @description What a device is asked to do. */
+        DeviceWish: {
+            /** @enum {string} */
+            do: "tare";
+        } | {
+            /** @enum {string} */
+            do: "print";
+            /** @description Made by who asks, once for each label. */
+            job: string;
+            /** @description What stands on it, its lines parted by line ends. */
+            text: string;
+        } | {
+            /** @enum {string} */
+            do: "play";
+            /** @description Its text. */
+            scenario: string;
+        };
+        /** @description The devices of the kitchen and what they show now. */
+        Devices: {
+            /** @description What each shows now, in that order. */
+            now: components["schemas"]["DeviceNow"][];
+            /** @description As they are set. */
+            settings: components["schemas"]["DeviceSettings"];
+            /** @description Fridges that are or were too warm, the last first. */
+            warm: components["schemas"]["WarmFridge"][];
+        };
+        /** @description What the devices show, told to pages as `event: devices`. */
+        DevicesShow: {
+            /** @description Each device of the kitchen, in the order of its settings. */
+            devices: components["schemas"]["DeviceNow"][];
+        };
         /** @description Who may eat it, as far as ingredients tell. Kitchens and labels decide, not this list. */
         Diet: {
             /** @description No alcohol worth naming: under 0.1 % of weight. */
@@ -3424,7 +3847,7 @@ export interface components {
          * @description What is wrong with a field.
          * @enum {string}
          */
-        FaultCode: "after_it_is_eaten" | "bad_amount" | "batch_closed" | "batch_open" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
+        FaultCode: "after_it_is_eaten" | "bad_amount" | "batch_closed" | "batch_open" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_done" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
         /**
          * @description A number a cook looks at.
          * @enum {string}
@@ -4775,6 +5198,8 @@ export interface components {
          * @enum {string}
          */
         LineStands: "open" | "short" | "in" | "over" | "settled" | "left_out";
+        /** @description One of the two words of the stream. */
+        LiveWord: components["schemas"]["WrittenWord"] | components["schemas"]["DevicesShow"];
         /** @description What is made and does not end on the cake, per cent of what is made (common practice). */
         Losses: {
             /**
@@ -6367,6 +6792,15 @@ export interface components {
             /** @description Yield stress there with its 90 % band, Pa. */
             yield_stress_pa: components["schemas"]["Estimate"];
         };
+        /** @description A label in the tray. */
+        PrintedLabel: {
+            /** @description Its job. */
+            job: string;
+            /** @description Where its document is. */
+            pdf: string;
+            /** @description Where its picture is. */
+            png: string;
+        };
         /** @description What it says of the place. */
         ProbeAnswer: {
             /**
@@ -7699,6 +8133,18 @@ export interface components {
             /** @description Why. */
             why: string;
         };
+        /** @description What a step makes a batch of. */
+        StepMakes: {
+            /** @description Key of the formula. */
+            component: string;
+            /** @description Numbers of the orders it is for. */
+            orders: number[];
+            /**
+             * Format: double
+             * @description What is weighed for one bowl of it, g.
+             */
+            weighed_g: number;
+        };
         /** @description A step that takes minutes of work. */
         StepWork: {
             /** @description Minutes whatever the size, and more for each kilogram. */
@@ -8420,6 +8866,7 @@ export interface components {
             lasts: number;
             /** @description Letters of all orders it is for. */
             letters: string;
+            makes?: components["schemas"]["StepMakes"] | null;
             /** @description No minute of delay can be made up by pushing what follows. */
             no_time_to_lose: boolean;
             /** @description Why it is not earlier. */
@@ -8487,6 +8934,32 @@ export interface components {
          * @enum {string}
          */
         Wall: "none" | "steel" | "aluminium" | "glass" | "ceramic" | "plastic" | "silicone" | "acetate" | "card";
+        /** @description A fridge that is or was too warm. */
+        WarmFridge: {
+            /** @description What stood in it. */
+            held: string[];
+            /** @description Its name. */
+            name: string;
+            /** @description Since when. */
+            since: string;
+            /** @description Until when; none while it is. */
+            until?: string | null;
+            /** @description What it is to a cook, in a sentence. */
+            words: string;
+        };
+        /** @description How warm something is at a moment. */
+        WarmthPoint: {
+            /**
+             * Format: double
+             * @description °C.
+             */
+            c: number;
+            /**
+             * Format: double
+             * @description Minutes from the last reading on, or from now on; less than nothing for what was.
+             */
+            min: number;
+        };
         /** @description One warning. */
         Warning: {
             /** @description What is the matter, with its number, in one sentence. */
@@ -8727,6 +9200,13 @@ export interface components {
             document: components["schemas"]["OrderDocument"];
             /** @enum {string} */
             kind: "order";
+        };
+        /** @description What was written, told to pages as `event: written`; its id is the last line of the audit that is in it. */
+        WrittenWord: {
+            /** @description Everything somebody wrote since the word before, each once. */
+            changed: components["schemas"]["ChangedThing"][];
+            /** @description The kitchen's epoch then, as the header of every answer has it. */
+            epoch: string;
         };
         /**
          * @description A time zone by its name in the IANA database: `Europe/Lisbon`.
@@ -9406,6 +9886,151 @@ export interface operations {
             };
             /** @description The server is not known by that name */
             421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    batch_tape: {
+        parameters: {
+            query: {
+                /**
+                 * @description The day it is made, as the wall of the pastry room has it.
+                 * @example 2026-12-05
+                 */
+                on: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key of the batch */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The tape */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchTape"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    batch_warmth: {
+        parameters: {
+            query: {
+                /** @description Its name among the devices of the kitchen. */
+                probe: string;
+            };
+            header?: never;
+            path: {
+                /** @description Key of the batch */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The way of its temperature */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchWarmth"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -10759,6 +11384,367 @@ export interface operations {
             };
             /** @description Fields at fault, each named */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_devices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The devices */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Devices"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    save_devices: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceSettings"];
+            };
+        };
+        responses: {
+            /** @description Saved, with their new revision */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Devices"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    ask_device: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceAsk"];
+            };
+        };
+        responses: {
+            /** @description It was done; the devices as they show then */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceNow"][];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_tray: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The tray */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrintedLabel"][];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tray_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Its job */
+                job: string;
+                /** @description png or pdf */
+                form: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The label */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": unknown;
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -12214,6 +13200,112 @@ export interface operations {
             };
             /** @description The disk is full */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_leftovers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What is left over */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BatchLeftover"][];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    live: {
+        parameters: {
+            query?: {
+                /** @description Id of the last word that was heard; as the header Last-Event-ID, for a page that begins anew. */
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The stream */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["LiveWord"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

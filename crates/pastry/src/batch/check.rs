@@ -32,7 +32,8 @@ pub fn refused(batch: &BatchDocument, kept: &[BatchEntry], new: &[BatchEntry], s
         own.extend(of_another(&entry.event, &known, batch, shelf));
         let says_of_another =
             matches!(entry.event, BatchEvent::TakenBack { .. } | BatchEvent::Corrected { .. });
-        if closed.is_some_and(|closed| entry.at > closed) && !says_of_another {
+        let afterwards = says_of_another || entry.event.happens_afterwards();
+        if closed.is_some_and(|closed| entry.at > closed) && !afterwards {
             let words = "this batch is closed: take its closing back, and go on";
             own.push(Fault::new("what", FaultCode::BatchClosed, words));
         }
@@ -109,10 +110,13 @@ fn faults_of(event: &BatchEvent, batch: &BatchDocument, shelf: &Shelf) -> Vec<Fa
         {
             say("grams", not_weighed(*grams));
         }
-        BatchEvent::Tared { grams, .. } | BatchEvent::Yielded { grams }
+        BatchEvent::Tared { grams, .. } | BatchEvent::Yielded { grams } | BatchEvent::LeftOver { grams }
             if !(0.0..=MOST_G).contains(grams) =>
         {
             say("grams", not_weighed(*grams));
+        }
+        BatchEvent::Put { place } if place.trim().is_empty() => {
+            say("place", "say where it stands: a fridge, a shelf".to_owned());
         }
         BatchEvent::Read { c, .. } if !(READ_C[0]..=READ_C[1]).contains(c) => say("c", not_read(*c)),
         BatchEvent::TimerSet { min, .. } if !(*min > 0.0 && *min <= LONGEST_TIMER_MIN) => {

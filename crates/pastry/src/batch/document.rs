@@ -1,7 +1,7 @@
 //! A batch as it is kept and sent: the formula it is made by, at its size, the steps of its method, and what it is for.
 
 use crate::assess::document::FormulaDocument;
-use crate::batch::event::BatchEntry;
+use crate::batch::event::{BatchEntry, MOST_G};
 use crate::fault::{Fault, FaultCode};
 use crate::format;
 use crate::heat::stand::LearnedPlace;
@@ -13,9 +13,12 @@ use crate::number::limit;
 use crate::scale::{ScaleAsk, Target, Whole, scale};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
+use utoipa::openapi::schema::{ArrayBuilder, ObjectBuilder, Schema, Type};
 
 /// Most events of a batch that are read from a file.
 pub const MOST_EVENTS: usize = 20_000;
+/// Most places alike that a batch is made for.
+const MOST_ALIKE: u32 = 10_000;
 /// Most steps of a batch.
 const MOST_STEPS: usize = 200;
 
@@ -64,9 +67,17 @@ pub struct BatchFor {
     #[serde(default, skip_serializing_if = "Option::is_none")]
     #[schema(max_length = 80)]
     pub order: Option<String>,
-    /// Name of the order.
+    /// Name of the order, and of what of it.
     #[schema(max_length = 200)]
     pub name: String,
+    /// How much of it is for that, g, before what stays in bowl and bag; none where nobody worked that out.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 0, maximum = 200000)]
+    pub grams: Option<f64>,
+    /// For how many alike; one where it is not said.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(minimum = 1, maximum = 10000)]
+    pub count: Option<u32>,
 }
 
 /// A step of a batch.
@@ -105,8 +116,18 @@ pub struct BatchStep {
     pub cautions: Vec<String>,
     /// Numbers of the lines that go in at it.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    #[schema(max_items = 60)]
+    #[schema(schema_with = numbers_of_lines)]
     pub lines: Vec<usize>,
+}
+
+/// Up to sixty numbers of lines.
+fn numbers_of_lines() -> Schema {
+    let number = ObjectBuilder::new().schema_type(Type::Integer).minimum(Some(0)).maximum(Some(59));
+    ArrayBuilder::new()
+        .items(number)
+        .max_items(Some(60))
+        .description(Some("Numbers of the lines that go in at it."))
+        .into()
 }
 
 impl From<MethodStep> for BatchStep {
@@ -213,6 +234,18 @@ impl BatchDocument {
             if is > most {
                 let words = format!("{is} {field}: at most {} are read", limit(most as f64));
                 faults.push(Fault::new(field, FaultCode::TooMany, words));
+            }
+        }
+        for (at, own) in self.made_for.iter().enumerate() {
+            if own.grams.is_some_and(|grams| !(0.0..=MOST_G).contains(&grams)) {
+                let words = "write how much of it is for that, in grams from 0 up";
+                faults.push(Fault::new(format!("made_for.{at}.grams"), FaultCode::OutOfRange, words));
+            }
+        }
+        for (at, own) in self.made_for.iter().enumerate() {
+            if own.count.is_some_and(|count| !(1..=MOST_ALIKE).contains(&count)) {
+                let words = "write for how many alike it is, from 1 up";
+                faults.push(Fault::new(format!("made_for.{at}.count"), FaultCode::OutOfRange, words));
             }
         }
         let lines = self.formula.lines.len();

@@ -1,5 +1,6 @@
 //! What happens to a batch while it is made: events that are only added.
 
+use crate::assess::spoon_sign::SpoonSign;
 use crate::code::codes;
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
@@ -205,11 +206,28 @@ pub enum BatchEvent {
     Judged {
         /// In a word.
         came: Came,
+        /// What was seen on the spoon.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        spoon: Option<SpoonSign>,
         /// And in more.
         #[serde(default, skip_serializing_if = "String::is_empty")]
         #[schema(max_length = 400)]
         words: String,
     },
+    /// Where it stands now.
+    Put {
+        /// A place as the kitchen calls it: one of its fridges, a shelf.
+        #[schema(min_length = 1, max_length = 80)]
+        place: String,
+    },
+    /// So much of it is left over.
+    LeftOver {
+        /// g.
+        #[schema(minimum = 0, maximum = 200000)]
+        grams: f64,
+    },
+    /// Nothing of it is left.
+    UsedUp {},
     /// The batch is made.
     Closed {},
     /// An event said another number than was read: the old one stays readable.
@@ -261,6 +279,7 @@ impl BatchEvent {
                 | BatchEvent::Lost { .. }
                 | BatchEvent::Tared { .. }
                 | BatchEvent::Yielded { .. }
+                | BatchEvent::LeftOver { .. }
         )
     }
 
@@ -272,11 +291,17 @@ impl BatchEvent {
             | BatchEvent::Added { grams, .. }
             | BatchEvent::Lost { grams, .. }
             | BatchEvent::Tared { grams, .. }
-            | BatchEvent::Yielded { grams } => *grams = to,
+            | BatchEvent::Yielded { grams }
+            | BatchEvent::LeftOver { grams } => *grams = to,
             BatchEvent::Read { c, .. } => *c = to,
             _ => {}
         }
         event
+    }
+
+    /// Whether it can happen to a batch that is made: it is moved, and used.
+    pub fn happens_afterwards(&self) -> bool {
+        matches!(self, BatchEvent::Put { .. } | BatchEvent::LeftOver { .. } | BatchEvent::UsedUp {})
     }
 
     /// The line it is about.
@@ -312,6 +337,7 @@ impl BatchEvent {
             | BatchEvent::Noted { words }
             | BatchEvent::Judged { words, .. } => vec![("words", words)],
             BatchEvent::TimerSet { name, .. } => vec![("name", name)],
+            BatchEvent::Put { place } => vec![("place", place)],
             BatchEvent::Weighed { lot: Some(words), .. } => vec![("lot", words)],
             BatchEvent::Tared { bowl: Some(words), .. } => vec![("bowl", words)],
             _ => Vec::new(),

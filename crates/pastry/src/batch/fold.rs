@@ -34,6 +34,10 @@ pub struct BatchState {
     pub timers: Vec<Timer>,
     /// What came out of it, g.
     pub yielded_g: Option<f64>,
+    /// Where it stands.
+    pub stands_in: Option<String>,
+    /// What is left over of it, g; none while nobody said.
+    pub left_over_g: Option<f64>,
     /// How it came out, and in more words.
     pub came: Option<(Came, String)>,
     /// Since when it is made.
@@ -230,7 +234,10 @@ impl BatchState {
                 self.timers.push(Timer { id: entry.id, name, set: at, rings });
             }
             BatchEvent::Yielded { grams } => self.yielded_g = Some(grams),
-            BatchEvent::Judged { came, words } => self.came = Some((came, words)),
+            BatchEvent::Judged { came, words, .. } => self.came = Some((came, words)),
+            BatchEvent::Put { place } => self.stands_in = Some(place),
+            BatchEvent::LeftOver { grams } => self.left_over_g = Some(grams),
+            BatchEvent::UsedUp {} => (self.stands_in, self.left_over_g) = (None, Some(0.0)),
             BatchEvent::Closed {} => self.closed = Some(at),
             BatchEvent::Tared { bowl: None, .. }
             | BatchEvent::Noted { .. }

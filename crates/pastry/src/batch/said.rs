@@ -125,7 +125,13 @@ fn words(event: &BatchEvent, batch: &BatchDocument, names: &[String], shelf: &Sh
         BatchEvent::Noted { words } => words.clone(),
         BatchEvent::TimerSet { name, min } => format!("{} set for {name}", span_min([*min, *min])),
         BatchEvent::Yielded { grams: own } => format!("{} came out", grams(*own)),
-        BatchEvent::Judged { came, words } => because(&format!("It came out {}", came_words(*came)), words),
+        BatchEvent::Judged { came, spoon, words } => {
+            let seen = spoon.map_or_else(String::new, |own| format!(", on the spoon: {}", own.word()));
+            because(&format!("It came out {}{}", came_words(*came), seen), words)
+        }
+        BatchEvent::Put { place } => format!("Put in: {place}"),
+        BatchEvent::LeftOver { grams: own } => format!("{} left over", grams(*own)),
+        BatchEvent::UsedUp {} => "Used up".to_owned(),
         BatchEvent::Closed {} => "Made".to_owned(),
         BatchEvent::TimerOff { .. } | BatchEvent::Corrected { .. } | BatchEvent::TakenBack { .. } => {
             return None;

@@ -20,6 +20,11 @@ const SPLIT: f64 = 0.15;
 /// Halvings of the search: to a thousandth of the widest.
 const HALVINGS: u32 = 10;
 
+/// Half of the finest step of a bench scale, g, and a hair of rounding.
+const READABLE_G: f64 = 0.050_001;
+/// Its finest step, g.
+const FINEST_G: f64 = 0.1;
+
 /// Constituents of which a little does much.
 const STRONG: [Part; 6] = [Part::Gelatin, Part::Agar, Part::Gum, Part::Pectin, Part::Salt, Part::Acid];
 
@@ -38,9 +43,9 @@ pub struct Band {
 impl Band {
     /// Whether so much is in it.
     ///
-    /// A hair of rounding does not count.
+    /// What no bench scale can tell from it is in it: half of its finest step.
     pub fn holds(&self, grams: f64) -> bool {
-        (self.from_g - 1e-6..=self.to_g + 1e-6).contains(&grams)
+        (self.from_g - READABLE_G..=self.to_g + READABLE_G).contains(&grams)
     }
 
     /// In words: "anything from 87 to 96 g is fine".
@@ -113,4 +118,27 @@ fn reach(most: f64, holds: impl Fn(f64) -> bool) -> f64 {
         if holds(middle) { yes = middle } else { no = middle }
     }
     yes
+}
+
+/// The coarsest step of a scale a line can be weighed with, g: it fits into what the line may weigh. The finest of a bench scale
+/// always does: finer is nobody's.
+pub fn needs_step(band: &Band) -> f64 {
+    (band.to_g - band.from_g).max(FINEST_G)
+}
+
+/// Lines smaller than this are weighed as a solution where no scale is fine enough, g (assumed).
+const MOST_ONE_IN_TEN_G: f64 = 20.0;
+/// What is at least this much of it dissolves with it, share (assumed).
+const MOSTLY: f64 = 0.5;
+
+/// What is weighed instead of something too small for the scale: ten times as much of a solution that is a tenth of it. Only of
+/// salts, acids and gums (common practice); its water is taken from the formula's.
+pub fn one_in_ten(band: &Band, ingredient: &Ingredient) -> Option<String> {
+    let dissolves = [Part::Salt, Part::Acid, Part::Gum, Part::Pectin];
+    let dissolved: f64 = dissolves.iter().map(|part| ingredient.composition.get(*part)).sum();
+    let little = band.mark_g > 0.0 && band.mark_g < MOST_ONE_IN_TEN_G;
+    (dissolved > MOSTLY && little).then(|| {
+        let whole = weighed_g(10.0 * band.mark_g);
+        format!("{whole} g of one part in ten of water, and so much less water")
+    })
 }

@@ -4,11 +4,14 @@ use crate::assess::Ready;
 use crate::assess::answer::assess_from;
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
+use crate::batch::arrival::{Arrival, of_step};
+use crate::batch::cooling::{CoolingClock, cooling_clock};
 use crate::batch::document::{BatchDocument, BatchStep};
+use crate::batch::end::{BatchShare, shares};
 use crate::batch::event::{BatchEntry, Came, OverWay};
 use crate::batch::fold::{BatchState, LineState, StepState, TemperatureRead, Timer, fold};
 use crate::batch::said::{Happening, happenings};
-use crate::batch::tolerance::{Band, band, of_the_trade};
+use crate::batch::tolerance::{Band, band, needs_step, of_the_trade, one_in_ten};
 use crate::code::codes;
 use crate::fault::Fault;
 use crate::formula::kitchen_words::in_pieces;
@@ -67,6 +70,16 @@ pub struct BatchView {
     pub whole_g: f64,
     /// Weighed out of it, g.
     pub yielded_g: Option<f64>,
+    /// What each of those it is made for gets of what is really there.
+    pub shares: Vec<BatchShare>,
+    /// Where it stands.
+    pub stands_in: Option<String>,
+    /// What is left over of it, g; none while nobody said.
+    pub left_over_g: Option<f64>,
+    /// How it gets to where the step that comes next wants it, as far as readings tell.
+    pub arrival: Option<Arrival>,
+    /// Until when it must be cold, where it must cool fast and was read to be hot.
+    pub cooling: Option<CoolingClock>,
     /// The cook's own bowls.
     pub bowls: Vec<OwnBowl>,
     /// Temperatures, in the order in which they were read.
@@ -117,6 +130,10 @@ pub struct ViewLine {
     pub lots: Vec<String>,
     /// The step it goes in at; none for what is weighed before all.
     pub step: Option<usize>,
+    /// The coarsest step of a scale it can be weighed with, g: one that fits into what it may weigh.
+    pub needs_step_g: f64,
+    /// What is weighed instead of it where no scale is fine enough, in words: of a solution of one in ten.
+    pub one_in_ten: Option<String>,
     /// What it would be without it, in a sentence; of the next line alone.
     pub without: Option<String>,
 }
@@ -185,6 +202,8 @@ fn told(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Result<
             in_g: own.in_g,
             still_g: hundredths(marks[at] - own.in_g),
             in_pieces: in_pieces(marks[at], &line.ingredient),
+            needs_step_g: needs_step(&band),
+            one_in_ten: one_in_ten(&band, &line.ingredient),
             stands: stands(own, &band),
             lots: own.lots.clone(),
             step: batch.steps.iter().position(|step| step.lines.contains(&at)),
@@ -245,6 +264,11 @@ pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Res
         in_g: hundredths(state.in_g()),
         whole_g: hundredths(bowl.iter().chain(state.added.iter().map(|own| &own.grams)).sum()),
         yielded_g: state.yielded_g,
+        shares: shares(batch, state.yielded_g.unwrap_or_else(|| state.in_g())),
+        stands_in: state.stands_in.clone(),
+        left_over_g: state.left_over_g,
+        arrival: step.and_then(|at| of_step(batch, &state, at)),
+        cooling: cooling_clock(batch, &state.reads),
         bowls: state
             .bowls
             .iter()
@@ -260,6 +284,12 @@ pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Res
         contents,
         over,
     })
+}
+
+/// What is really in the bowl, as a formula.
+pub(crate) fn what_is_in(batch: &BatchDocument, state: &BatchState, shelf: &Shelf) -> FormulaDocument {
+    let bowl: Vec<f64> = state.lines.iter().map(|own| own.in_g).collect();
+    contents(&batch.formula, &bowl, state, shelf)
 }
 
 /// What could be done about a line that is over: the bowl as it would be with the line at its mark, and what went in.

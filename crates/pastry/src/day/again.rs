@@ -128,9 +128,7 @@ const AS_WEIGHED: f64 = 0.02;
 fn weighed_before(old: &PlanDocument, plan: &PlanDocument, begun: &dyn Fn(usize) -> bool) -> Vec<String> {
     let (before, now) = (old.step_keys(), plan.step_keys());
     let part = |plan: &PlanDocument, step: usize| {
-        let (of, orders) = (&plan.problem.steps[step].comp, plan.orders_of(step));
-        let own = plan.parts.iter().find(|part| part.of == *of && orders.contains(&part.order));
-        own.map(|own| (own.of.clone(), own.weighed_g * f64::from(own.bowls)))
+        plan.part_of(step).map(|own| (own.of.clone(), own.weighed_g * f64::from(own.bowls)))
     };
     let mut said: Vec<String> = Vec::new();
     for step in (0..now.len()).filter(|step| begun(*step)) {

@@ -119,6 +119,12 @@ impl PlannedOrder {
 }
 
 impl PlanDocument {
+    /// The batch a step works on, where a formula makes it.
+    pub fn part_of(&self, step: usize) -> Option<&PlannedPart> {
+        let (of, orders) = (&self.problem.steps[step].comp, self.orders_of(step));
+        self.parts.iter().find(|part| part.of == *of && orders.contains(&part.order))
+    }
+
     /// A plan of what was compiled.
     ///
     /// # Arguments

@@ -115,6 +115,8 @@ pub struct ViewStep {
     pub letters: String,
     /// For which orders it makes one batch, and how much is weighed, where it is not for one order alone or in one bowl.
     pub batch: Option<String>,
+    /// The formula that makes what is worked on; none for what no formula makes.
+    pub makes: Option<StepMakes>,
     /// What is worked on.
     pub of: String,
     /// What is done, one after the other.
@@ -143,6 +145,17 @@ pub struct ViewStep {
     pub not_later: Vec<Reason>,
     /// Why it is not earlier.
     pub not_earlier: Vec<Reason>,
+}
+
+/// What a step makes a batch of.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
+pub struct StepMakes {
+    /// Key of the formula.
+    pub component: String,
+    /// What is weighed for one bowl of it, g.
+    pub weighed_g: f64,
+    /// Numbers of the orders it is for.
+    pub orders: Vec<usize>,
 }
 
 /// What stands somewhere between two steps.

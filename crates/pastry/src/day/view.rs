@@ -5,7 +5,9 @@ use crate::day::document::PlanDocument;
 use crate::day::hours::Days;
 use crate::day::limits::exceeds;
 use crate::day::reasons::{Speaker, chain, short, span};
-use crate::day::seen::{DayView, Lane, ViewCook, ViewDay, ViewOrder, ViewStep, ViewWait, letter, letters};
+use crate::day::seen::{
+    DayView, Lane, StepMakes, ViewCook, ViewDay, ViewOrder, ViewStep, ViewWait, letter, letters,
+};
 use crate::day::shorter::called;
 use jiff::civil::DateTime;
 use plan::check::check;
@@ -18,9 +20,8 @@ use plan::why::Standing;
 
 /// For which orders a step makes one batch, and how much is weighed for it, in words.
 fn batch(plan: &PlanDocument, step: usize) -> Option<String> {
-    let own = &plan.problem.steps[step];
     let orders = plan.orders_of(step);
-    let part = plan.parts.iter().find(|part| part.of == own.comp && orders.contains(&part.order));
+    let part = plan.part_of(step);
     let bowls = part.map_or(1, |part| part.bowls);
     if orders.len() < 2 && bowls < 2 {
         return None;
@@ -132,6 +133,11 @@ fn steps(
             order: step.order,
             letters: letters(&plan.orders_of(id)),
             batch: batch(plan, id),
+            makes: plan.part_of(id).map(|part| StepMakes {
+                component: part.component.clone(),
+                weighed_g: part.weighed_g,
+                orders: plan.orders_of(id),
+            }),
             of: step.comp.clone(),
             what: step.name.split(';').map(|words| words.trim().to_owned()).collect(),
             short: short(step),

@@ -38,6 +38,12 @@ codes! {
         Gelatin = "gelatin",
         /// Raw fruit that eats gelatin.
         Protease = "protease",
+        /// Sugar, syrup, honey: sugars for the most part, and no fat.
+        Sugar = "sugar",
+        /// Water and nothing else.
+        Water = "water",
+        /// What has alcohol in it that boils away.
+        Spirit = "spirit",
     }
 }
 
@@ -53,6 +59,14 @@ const OF_MILK: f64 = 0.35;
 const OF_EGG: f64 = 0.35;
 /// Least starch of a starch.
 const STARCH: f64 = 0.6;
+/// Least sugars of a sugar or a syrup: maple syrup has two thirds.
+const SUGARS: f64 = 0.65;
+/// Most fat of a sugar.
+const SUGAR_FAT: f64 = 0.02;
+/// Least water of water.
+const ALL_WATER: f64 = 0.99;
+/// Least alcohol of a spirit: wine has a tenth.
+const SPIRIT: f64 = 0.05;
 /// Least fat of what can be whipped (common practice: 30 % whips with care, less does not).
 const WHIPS: f64 = 0.28;
 
@@ -92,6 +106,12 @@ impl Ingredient {
             Role::BoiledStarch => self.is(Role::Starch) && !self.flags.cold_starch,
             Role::Gelatin => part(Part::Gelatin) > 0.0,
             Role::Protease => self.flags.protease,
+            Role::Sugar => {
+                let phases = self.composition.phases();
+                phases.sugar >= SUGARS && phases.fat <= SUGAR_FAT
+            }
+            Role::Water => part(Part::Water) >= ALL_WATER,
+            Role::Spirit => part(Part::Alcohol) >= SPIRIT,
         }
     }
 }
@@ -129,5 +149,7 @@ mod tests {
         assert!(is("corn_starch", Role::BoiledStarch) && !is("instant_starch", Role::BoiledStarch));
         assert!(!is("cocoa22", Role::Chocolate) && !is("cocoa_butter", Role::Chocolate));
         assert!(!is("margarine80", Role::Dairy) && !is("soy_drink", Role::Dairy));
+        assert!(is("sugar", Role::Sugar) && is("honey", Role::Sugar) && is("water", Role::Water));
+        assert!(!is("dark60", Role::Sugar) && !is("milk", Role::Sugar) && !is("milk", Role::Water));
     }
 }

@@ -128,22 +128,56 @@ fn step_of<'a>(school_: &'a School, key: &str) -> Option<&'a Step> {
     })
 }
 
-/// Says at which step a line goes in: at the first that works on nothing but such lines, or on what was made before.
+/// What a line is taken for first: butter is of milk as well, and goes in with the butter.
+const CLOSEST: [Role; 14] = [
+    Role::Butter,
+    Role::Whippable,
+    Role::Chocolate,
+    Role::Gelatin,
+    Role::Yolk,
+    Role::White,
+    Role::Spirit,
+    Role::Starch,
+    Role::Sugar,
+    Role::Water,
+    Role::Cream,
+    Role::Egg,
+    Role::Dairy,
+    Role::Protease,
+];
+
+/// Whether a step takes what no other names.
+fn adds_the_rest(school: &School, step: &MethodStep) -> bool {
+    step.at == Moment::Make && step_of(school, &step.key).is_some_and(|own| own.adds.contains(&Role::All))
+}
+
+/// Says at which step a line goes in: at the first that adds the like of it, works on nothing else, or takes what was made before.
 fn go_in(school: &School, steps: &mut [MethodStep], lines: &[WeighedLine]) {
+    let names = |step: &MethodStep, role: Role| {
+        step.at == Moment::Make
+            && step_of(school, &step.key).is_some_and(|own| {
+                own.adds.contains(&role)
+                    || own.of.contains(&role)
+                    || (own.of.is_empty() && own.adds.is_empty() && own.only == Some(role))
+            })
+    };
     let mut before = 0;
     for (at, line) in lines.iter().enumerate().filter(|(_, line)| line.mass.grams() > 0.0) {
         let ingredient = &line.ingredient;
-        let is_of = |step: &MethodStep| match step_of(school, &step.key) {
-            Some(own) if own.of.is_empty() => own.only.is_some_and(|role| ingredient.is(role)),
-            Some(own) => own.of.iter().any(|role| *role != Role::All && ingredient.is(*role)),
-            None => false,
-        };
         let own = match ingredient.made {
             Some(_) => {
                 before += 1;
                 steps.iter().position(|step| step.key == taken_key(before - 1))
             }
-            None => steps.iter().position(|step| step.at == Moment::Make && is_of(step)),
+            None => CLOSEST
+                .into_iter()
+                .filter(|role| ingredient.is(*role))
+                .find_map(|role| steps.iter().position(|step| names(step, role)))
+                // Spirit goes where it is named, for it boils away elsewhere.
+                .or_else(|| {
+                    let rest = || steps.iter().position(|step| adds_the_rest(school, step));
+                    if ingredient.is(Role::Spirit) { None } else { rest() }
+                }),
         };
         if let Some(own) = own {
             steps[own].lines.push(at);

@@ -40,6 +40,8 @@ struct StepRow {
     #[serde(default)]
     of: Vec<Role>,
     #[serde(default)]
+    adds: Vec<Role>,
+    #[serde(default)]
     makes: Vec<Family>,
     #[serde(default)]
     takes: Vec<Resource>,
@@ -279,6 +281,7 @@ impl StepRow {
             needs,
             at: self.at.unwrap_or(Moment::Make),
             of: self.of,
+            adds: self.adds,
             makes: self.makes,
             takes: self.takes,
             place: self.place,

@@ -192,6 +192,8 @@ pub struct Step {
     pub at: Moment,
     /// Only these lines are in it; all of them when empty.
     pub of: Vec<Role>,
+    /// What goes in at it, of what it works on.
+    pub adds: Vec<Role>,
     /// What it makes of nothing but these lines: where that was made before, there is nothing to do.
     pub makes: Vec<Family>,
     /// What it takes beside its gear.

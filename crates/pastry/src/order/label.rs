@@ -1,14 +1,14 @@
 //! Tape labels: what, how much, made, use by, allergens, keep at.
 
-use crate::formula::Family;
-use crate::formula::flat;
 use crate::formula::keeping::{RAW_EGG_DAYS, cold_days, keeping};
+use crate::formula::{Family, Mixture, WeighedLine, flat};
 use crate::ingredient::origin::Origin;
 use crate::ingredient::{Group, Ingredient, Part, Role};
 use crate::number::{hundredths, limit};
 use crate::order::batch::Batch;
 use crate::order::document::{OrderDocument, OrderedCake};
-use crate::rheology::warning::WarningCode;
+use crate::rheology::warning::{Warning, WarningCode, warnings};
+use crate::rheology::{History, Options, Predictor};
 use crate::stack::cream::Cream;
 use crate::stack::part::PartKind;
 use crate::stack::{Makings, StackAnswer};
@@ -46,10 +46,38 @@ pub struct TapeLabel {
     pub copies: u32,
 }
 
-/// What a cream's label must say.
-fn notes(cream: &Cream) -> Vec<String> {
+/// What a label says of a cream besides what is in it.
+#[derive(Debug, Clone, PartialEq)]
+pub struct CreamSays {
+    /// Raw egg, alcohol, honey, whose gelatin.
+    pub notes: Vec<String>,
+    /// Where it is kept.
+    pub keep_at: String,
+    raw_egg: bool,
+}
+
+impl CreamSays {
+    /// Days it keeps, of the days of its family: fewer with raw egg.
+    pub fn keeps_days(&self, of_family: i64) -> i64 {
+        if self.raw_egg { of_family.min(RAW_EGG_DAYS) } else { of_family }
+    }
+}
+
+/// What the label of a cream must say, from its lines as they are worked at a temperature.
+pub fn cream_says(
+    lines: &[WeighedLine],
+    family: Family,
+    options: &Options,
+    t_c: f64,
+    history: History,
+) -> CreamSays {
+    let base = Predictor::new(&Mixture::of(lines), family.traits().system, options).base;
+    says(lines, family, &warnings(lines, family, &base, options, t_c, history))
+}
+
+fn says(lines: &[WeighedLine], family: Family, warnings: &[Warning]) -> CreamSays {
     let mut notes = Vec::new();
-    for warning in &cream.warnings {
+    for warning in warnings {
         let word = match warning.code {
             WarningCode::EggRaw => "raw or lightly heated egg",
             WarningCode::Alcohol => "contains alcohol",
@@ -62,18 +90,29 @@ fn notes(cream: &Cream) -> Vec<String> {
         [(Origin::Pork, "pork gelatin"), (Origin::Beef, "beef gelatin"), (Origin::Fish, "fish gelatin")]
     {
         let of_it = |own: &Ingredient| own.is(Role::Gelatin) && own.origins.contains(&origin);
-        if flat(&cream.lines).iter().any(|line| of_it(&line.ingredient)) {
+        if flat(lines).iter().any(|line| of_it(&line.ingredient)) {
             notes.push(word.to_owned());
         }
     }
-    notes
+    CreamSays {
+        notes,
+        keep_at: keep_at(family),
+        raw_egg: warnings.iter().any(|warning| warning.code == WarningCode::EggRaw),
+    }
+}
+
+fn of_cream(cream: &Cream) -> CreamSays {
+    says(&cream.lines, cream.document.family, &cream.warnings)
+}
+
+/// What a cream's label must say.
+fn notes(cream: &Cream) -> Vec<String> {
+    of_cream(cream).notes
 }
 
 /// Days a cream keeps.
 fn days(cream: &Cream) -> i64 {
-    let raw = cream.warnings.iter().any(|warning| warning.code == WarningCode::EggRaw);
-    let own = cold_days(cream.document.family, &cream.lines);
-    if raw { own.min(RAW_EGG_DAYS) } else { own }
+    of_cream(cream).keeps_days(cold_days(cream.document.family, &cream.lines))
 }
 
 /// Where a family is kept until it is used.
@@ -169,6 +208,39 @@ pub fn labels(
         });
     }
     labels
+}
+
+impl TapeLabel {
+    /// As lines for a printer of tape.
+    pub fn text(&self) -> String {
+        let mut lines = vec![self.what.clone(), self.amount.clone()];
+        if !self.order.is_empty() {
+            lines.push(format!("for {}", self.order));
+        }
+        if let Some(made_on) = self.made_on {
+            lines.push(format!("made {}", day(made_on)));
+        }
+        match self.use_by {
+            Some(use_by) => lines.push(format!("use by {}", day(use_by))),
+            None => lines.push(format!("keeps {} days", self.keeps_days)),
+        }
+        lines.push(format!("keep {}", self.keep_at));
+        match self.allergens.as_slice() {
+            [] if self.incomplete.is_empty() => lines.push("no allergens known in it".to_owned()),
+            [] => {}
+            all => lines.push(format!("contains {}", all.join(", "))),
+        }
+        lines.extend(self.notes.iter().cloned());
+        for words in &self.incomplete {
+            lines.push(format!("INCOMPLETE: {words}"));
+        }
+        lines.join("\n")
+    }
+}
+
+/// "Thu 3 Dec 2026".
+fn day(date: Date) -> String {
+    date.strftime("%a %-d %b %Y").to_string()
 }
 
 fn limit_whole(grams: f64) -> String {

@@ -258,7 +258,7 @@ fn a_closed_batch_takes_nothing_more_until_its_closing_is_taken_back() {
     assert_eq!(refused(&batch, &all, std::slice::from_ref(&late), &shelf()), []);
     // Nobody finishes what is thrown away.
     let thrown = [
-        at(0, "thrown", BatchEvent::Judged { came: Came::Thrown, words: "scorched".into() }),
+        at(0, "thrown", BatchEvent::Judged { came: Came::Thrown, spoon: None, words: "scorched".into() }),
         at(1, "closed", BatchEvent::Closed {}),
     ];
     assert_eq!(refused(&batch, &[], &thrown, &shelf()), []);

@@ -3,10 +3,12 @@
 // Helpers of tests say what they do by name, and stop at once when something is amiss.
 #![allow(missing_docs, clippy::unwrap_used)]
 
+mod arrival;
 mod assessment;
 mod balance;
 mod balance_optimum;
 mod batch;
+mod batch_end;
 mod boiled;
 mod cakes;
 mod changed;

@@ -72,6 +72,14 @@ fn bytes_of(file: &Path) -> Result<Vec<u8>, String> {
     Ok(bytes)
 }
 
+/// The text of a file.
+///
+/// # Errors
+/// In words: it cannot be read, or is no text.
+pub fn text_of(file: &Path) -> Result<String, String> {
+    String::from_utf8(bytes_of(file)?).map_err(|_| format!("{}: this is no text", file.display()))
+}
+
 /// One line per fault, each with its field and what to do.
 fn lines(shown: &str, faults: &[Fault]) -> String {
     let lines: Vec<String> = faults

@@ -74,6 +74,7 @@ fn words(line: &AuditLine, name: &str) -> String {
     let said = NOUNS.iter().find(|noun| noun.word == line.noun).map_or(line.noun.as_str(), |noun| noun.said);
     match (line.what, line.noun.as_str(), line.revision) {
         (What::Saved, "kitchen", _) => "the kitchen's own settings".to_owned(),
+        (What::Saved, "devices", _) => "the list of devices".to_owned(),
         (What::Saved, "pantry", _) => format!("price and weights of {name}"),
         (What::Saved, _, Some(1)) => format!("a new {said}: {name}"),
         (What::Saved, _, Some(revision)) => format!("version {revision} of the {said} {name}"),

@@ -255,7 +255,7 @@ fn read(new: Vec<NewBatchEvent>) -> (Vec<NewEvent<BatchEvent>>, Vec<Fault>) {
 }
 
 /// Kept events as the batch counts them, and devices whose clocks are ahead: nothing happened later than it came here.
-fn entries(kept: &[KeptBatchEvent]) -> (Vec<BatchEntry>, Vec<String>) {
+pub(super) fn entries(kept: &[KeptBatchEvent]) -> (Vec<BatchEntry>, Vec<String>) {
     let mut clocks: Vec<String> = Vec::new();
     let one = |own: &KeptBatchEvent| {
         let (at, came) = (own.at.parse::<Timestamp>(), own.kept_at.parse::<Timestamp>());
@@ -287,7 +287,7 @@ fn is_closed(entries: &[BatchEntry]) -> bool {
 }
 
 /// The shelf that holds what a batch is made of, and what was added to it.
-async fn shelf_of<'a>(
+pub(super) async fn shelf_of<'a>(
     state: &AppState,
     batch: &'a BatchDocument,
     entries: impl Iterator<Item = &'a BatchEntry>,

@@ -2,15 +2,18 @@
 
 pub mod audit;
 pub mod balance;
+pub mod batch_end;
 pub mod batches;
 pub mod clock;
 pub mod components;
+pub mod devices;
 pub mod families;
 pub mod files;
 pub mod health;
 pub mod ingredients;
 pub mod kept;
 pub mod kitchen;
+pub mod live;
 pub mod methods;
 pub mod orders;
 pub mod planning;
@@ -43,11 +46,14 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(plans::routes())
         .merge(planning::routes())
         .merge(batches::routes())
+        .merge(batch_end::routes())
         .merge(recipes::routes())
         .merge(families::routes())
         .merge(words::routes())
         .merge(ingredients::routes())
         .merge(files::routes())
         .merge(kitchen::routes())
+        .merge(devices::routes())
+        .merge(live::routes())
         .merge(components::routes())
 }

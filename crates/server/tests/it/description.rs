@@ -122,6 +122,12 @@ async fn the_description_is_openapi_3_1_and_names_every_route() {
         let url = path.replace("{id}", "x").replace("{revision}", "1").replace("{key}", "x");
         for method in operations.as_object().unwrap().keys() {
             let method = reqwest::Method::from_bytes(method.to_uppercase().as_bytes()).unwrap();
+            if path == "/api/live" {
+                // It never ends: that it begins is enough.
+                let begun = kitchen.http.get(format!("{}{url}", kitchen.address)).send().await.unwrap();
+                assert_eq!(begun.status(), 200);
+                continue;
+            }
             let (_, answer) = kitchen.send(method.clone(), &url, &json!({})).await;
             let code = answer["code"].as_str().unwrap_or_default();
             assert!(!["no_route", "no_method"].contains(&code), "{method} {url} is described but not there");
@@ -208,6 +214,7 @@ async fn every_route_describes_what_it_may_be_refused_with() {
             }
             let at = path.replace("{id}", "nowhere").replace("{key}", "nowhere").replace("{revision}", "1");
             let at = at.replace("{ingredient}", "nowhere");
+            let at = at.replace("{job}", "nowhere").replace("{form}", "png");
             assert!(!at.contains('{'), "{name}: a part of the address this test does not know");
             let request = kitchen
                 .http

@@ -11,6 +11,7 @@ mod command_line;
 mod components;
 mod copies;
 mod description;
+mod devices;
 mod door;
 mod failing;
 mod families;

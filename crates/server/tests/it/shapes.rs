@@ -86,6 +86,7 @@ fn compare<T: DeserializeOwned + ToSchema>(
     documents: &[Value],
     faults: impl Fn(&T) -> bool,
 ) -> (usize, Vec<String>) {
+    server::shape::describe(server::openapi::document);
     let format = &FORMATS[at];
     let validator = jsonschema::draft202012::new(&schema(format)).unwrap();
     let (mut compared, mut wrong) = (0, Vec::new());
@@ -126,7 +127,12 @@ fn batch(formula: &FormulaDocument) -> Value {
         weigh_g: None,
         component: Some("own-key".into()),
         revision: Some(2),
-        made_for: vec![BatchFor { order: Some("order-key".into()), name: "Quay".into() }],
+        made_for: vec![BatchFor {
+            order: Some("order-key".into()),
+            name: "Quay".into(),
+            grams: Some(120.0),
+            count: Some(4),
+        }],
     };
     let shelf = pastry::ingredient::Shelf::catalogue().with(&server::demo::ingredients().good);
     let mut batch = as_json(&BatchDocument::begin(ask, &shelf, &[]).unwrap());
@@ -207,6 +213,7 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
 /// A clock bent at every place is answered in numbers or refused in words: nothing in it stops the program.
 #[test]
 fn a_clock_bent_at_every_place_is_answered_or_refused() {
+    server::shape::describe(server::openapi::document);
     let formulas = server::demo::documents().unwrap();
     let shelf = pastry::ingredient::Shelf::catalogue();
     let formula = formulas.iter().find(|own| own.ingredients.is_empty()).map(as_json).unwrap();

@@ -6,6 +6,7 @@
 mod audit;
 mod components;
 mod copies;
+mod devices;
 mod full;
 mod histories;
 mod ingredients;

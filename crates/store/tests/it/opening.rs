@@ -17,13 +17,14 @@ async fn raw(path: &Path) -> SqliteConnection {
 }
 
 /// Files as the program of that version left them: kept, closed, and written out as SQL.
-const OLDER: [(i64, &str); 6] = [
+const OLDER: [(i64, &str); 7] = [
     (1, include_str!("data/kitchen-1.sql")),
     (2, include_str!("data/kitchen-2.sql")),
     (3, include_str!("data/kitchen-3.sql")),
     (4, include_str!("data/kitchen-4.sql")),
     (5, include_str!("data/kitchen-5.sql")),
     (6, include_str!("data/kitchen-6.sql")),
+    (7, include_str!("data/kitchen-7.sql")),
 ];
 
 #[tokio::test]
@@ -49,6 +50,7 @@ async fn files_of_every_older_version_are_copied_and_opened_with_every_revision(
         assert_eq!((kitchen.name.as_str(), kitchen.currency.as_str()), ("Old counter", "EUR"));
         assert_eq!(kitchen.time_zone, None, "nobody said");
         assert_eq!((kitchen.altitude_m, kitchen.places.len()), (0.0, 0), "nobody said");
+        assert_eq!(store.devices().await.unwrap(), store::devices::Settings::default(), "nobody said");
         assert_eq!(store.used_in(COMPONENT, INGREDIENT, "cream36").await.unwrap().len(), 1);
         assert_eq!(store.pantry_item("cream36").await.unwrap().revision, 1);
         if version >= 2 {

@@ -15,15 +15,31 @@ function tick(most: number): number {
   return [1, 2, 5, 10].map((by) => by * ten).find((step) => step >= rough) ?? ten
 }
 
+/** What still falls when the hand has stopped, and what the scale has not shown yet, s. */
+const LATE_S = 1.2
+/** Below this nothing is poured, g/s. */
+const FLOWS = 1
+
+interface ColumnProps {
+  line: BatchLine
+  /** What the scale shows of it besides what is in, g. */
+  onScale?: number
+  /** How fast it rises, g/s. */
+  rate?: number
+}
+
 /** What is in of a line, drawn as it rises to its mark; past what it may be, what is too much is crossed. */
-export function Column({ line }: { line: BatchLine }) {
-  const { band, in_g: poured } = line
+export function Column({ line, onScale = 0, rate = 0 }: ColumnProps) {
+  const { band } = line
+  const poured = Math.max(0, line.in_g + onScale)
   const most = Math.max(1.26 * band.mark_g, 1.08 * poured, 0.01)
   const y = (grams: number) => HIGH - FOOT - (grams / most) * (HIGH - FOOT - TOP)
   const step = tick(most)
   const ticks = Array.from({ length: Math.floor(most / step) + 1 }, (_, at) => at * step)
   const over = Math.max(0, poured - band.to_g)
   const level = poured - over
+  const stop = band.mark_g - LATE_S * rate
+  const slow = rate >= FLOWS && stop > poured ? stop : null
   const label = `${weighed(poured)} g of ${line.name} in, its mark is ${weighed(band.mark_g)} g, from ${weighed(band.from_g)} to ${weighed(band.to_g)} g`
   return (
     <svg
@@ -107,12 +123,33 @@ export function Column({ line }: { line: BatchLine }) {
           {weighed(band.mark_g)}
         </text>
       </g>
+      {slow !== null && (
+        <g>
+          <line
+            x1={LEFT}
+            x2={LEFT + ACROSS}
+            y1={y(slow)}
+            y2={y(slow)}
+            stroke="var(--ink)"
+            strokeWidth="2"
+            strokeDasharray="6 5"
+          />
+          <text x={LEFT + ACROSS + 22} y={y(slow) + 6} fontSize="18" fill="var(--ink)">
+            stop here
+          </text>
+        </g>
+      )}
       {poured > 0 && Math.abs(y(poured) - y(band.mark_g)) > 44 && (
         <g transform={`translate(${LEFT + ACROSS + 8} ${y(poured)})`}>
           <path d="M0 0L16 -10V10Z" fill="var(--ink)" />
           <text x="22" y="8" fontSize="24" fontWeight="720" fill="var(--ink)">
             {weighed(poured)}
           </text>
+          {rate >= FLOWS && (
+            <text x="22" y="32" fontSize="18" fill="var(--ink)">
+              {Math.round(rate)} g/s
+            </text>
+          )}
         </g>
       )}
     </svg>

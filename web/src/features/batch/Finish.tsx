@@ -1,11 +1,13 @@
 import { useState } from 'react'
-import { useNavigate } from 'react-router'
-import type { BatchEvent, BatchView, Came } from '../../api/client'
+import type { BatchEvent, BatchView, Came, SpoonSign } from '../../api/client'
 import { weighed } from '../../lib/format'
 import { readNumber } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { TextField } from '../../ui/TextField'
 import { BIG } from './looks'
+import { Made } from './Made'
+import type { Pour } from './usePour'
+import type { Say } from './say'
 
 const CAME: readonly (readonly [Came, string])[] = [
   ['good', 'As it should'],
@@ -16,13 +18,31 @@ const CAME: readonly (readonly [Came, string])[] = [
   ['thrown', 'Thrown away'],
 ]
 
+/** What a spoonful does, from thin to firm. */
+const SPOON: readonly (readonly [SpoonSign, string])[] = [
+  ['thin_stream', 'Thin stream'],
+  ['thin_ribbon', 'Thin ribbon'],
+  ['folding_ribbon', 'Folding ribbon'],
+  ['slow_rope', 'Slow rope'],
+  ['soft_dollop', 'Soft dollop'],
+  ['holds_upside_down', 'Holds upside down'],
+  ['clean_cut', 'Clean cut'],
+]
+
+interface FinishProps {
+  id: string
+  view: BatchView
+  pour: Pour
+  onSay: Say
+}
+
 /** Everything is in and done: what came out, and how. */
-export function Finish({ view, onSay }: { view: BatchView; onSay: (...events: BatchEvent[]) => void }) {
+export function Finish({ id, view, pour, onSay }: FinishProps) {
   const [typed, setTyped] = useState('')
   const [words, setWords] = useState('')
+  const [spoon, setSpoon] = useState<SpoonSign | null>(null)
   const [came, setCame] = useState<Came | null>(view.came ?? null)
   const [wrong, setWrong] = useState<string | null>(null)
-  const navigate = useNavigate()
   const close = () => {
     const read = readNumber(typed)
     if (read.kind === 'wrong' || (read.kind === 'number' && read.value < 0)) {
@@ -31,24 +51,14 @@ export function Finish({ view, onSay }: { view: BatchView; onSay: (...events: Ba
     }
     const events: BatchEvent[] = []
     if (read.kind === 'number') events.push({ what: 'yielded', grams: read.value })
-    if (came) events.push({ what: 'judged', came, words })
+    if (came) events.push({ what: 'judged', came, words, ...(spoon ? { spoon } : {}) })
+    else if (spoon || words.trim() !== '') {
+      setWrong('Say how it came out, beside what was seen.')
+      return
+    }
     onSay(...events, { what: 'closed' })
   }
-  if (view.closed) {
-    return (
-      <section aria-label="Made" className="flex flex-col gap-4">
-        <h1 className="text-[52px] leading-[1.05]">Made.</h1>
-        <p className="text-head">
-          {weighed(view.in_g)} g went in{view.yielded_g != null && `, ${weighed(view.yielded_g)} g came out`}.
-        </p>
-        <p>
-          <Button className={BIG} look="primary" onClick={() => void navigate('/make')}>
-            All batches
-          </Button>
-        </p>
-      </section>
-    )
-  }
+  if (view.closed) return <Made id={id} view={view} onSay={onSay} />
   return (
     <section aria-label="The end" className="flex min-w-0 flex-col gap-4">
       <h1 className="text-[52px] leading-[1.05] max-phone:text-[34px]">Everything is in and done</h1>
@@ -68,6 +78,11 @@ export function Finish({ view, onSay }: { view: BatchView; onSay: (...events: Ba
           }}
         />
         g
+        {pour.scale?.g != null && pour.scale.g > 0 && (
+          <Button className={BIG} onClick={() => setTyped(String(pour.scale?.g ?? ''))}>
+            {weighed(pour.scale.g)} g, as the scale shows
+          </Button>
+        )}
       </label>
       {wrong && (
         <p role="alert" className="text-title text-hot">
@@ -84,6 +99,22 @@ export function Finish({ view, onSay }: { view: BatchView; onSay: (...events: Ba
               aria-pressed={came === key}
               look={came === key ? 'primary' : 'plain'}
               onClick={() => setCame(key)}
+            >
+              {word}
+            </Button>
+          ))}
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="text-title">On the spoon</legend>
+        <div className="mt-2 flex flex-wrap gap-2">
+          {SPOON.map(([key, word]) => (
+            <Button
+              key={key}
+              className="min-h-12"
+              aria-pressed={spoon === key}
+              look={spoon === key ? 'primary' : 'plain'}
+              onClick={() => setSpoon(spoon === key ? null : key)}
             >
               {word}
             </Button>

@@ -1,13 +1,14 @@
 import { useState } from 'react'
-import type { BatchEvent, BatchView, Happening } from '../../api/client'
+import type { BatchView, Happening } from '../../api/client'
 import { clock } from '../../lib/format'
 import { readNumber } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { Sheet } from '../../ui/Sheet'
+import type { Say } from './say'
 
 interface HappenedProps {
   view: BatchView
-  onSay: (...events: BatchEvent[]) => void
+  onSay: Say
   onClose: () => void
 }
 

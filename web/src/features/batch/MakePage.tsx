@@ -2,6 +2,7 @@ import { useCallback, useMemo, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { ProblemError } from '../../api/client'
 import type { BatchEvent, BatchView, FormulaDocument } from '../../api/client'
+import type { Say } from './say'
 import { deviceName } from '../../api/device'
 import { useTitle } from '../../lib/hooks'
 import { Button } from '../../ui/Button'
@@ -14,8 +15,10 @@ import { Happened } from './Happened'
 import { OnThisDevice } from './OnThisDevice'
 import { Over } from './Over'
 import { useBatch } from './queries'
+import { usePour } from './usePour'
 import { Side } from './Side'
 import { StepNow } from './StepNow'
+import { WarmFridges } from '../devices/WarmFridges'
 import { useAwake } from './useAwake'
 import { Weigh } from './Weigh'
 
@@ -51,11 +54,11 @@ function Batch({ id }: { id: string }) {
     now.view,
     waiting.filter((own) => own.refused === undefined).map((own) => own.event),
   )
-  const tell = (...events: BatchEvent[]) => void say(...events)
   const undo = () => {
     // What another device said is not taken back by a key pressed here.
     const last = view.happened.find((own) => !own.taken_back && own.device === deviceName())
-    if (last) tell({ what: 'taken_back', of: last.id })
+    if (last) say({ what: 'taken_back', of: last.id })
+    return last?.id
   }
   return (
     <div className="tray flex flex-1 flex-col gap-3 px-6 pt-4 pb-3 max-phone:px-4">
@@ -64,7 +67,7 @@ function Batch({ id }: { id: string }) {
         <span className="text-ink2">
           {Math.round(view.whole_g)} g{view.factor !== 1 && `, made ${view.factor.toFixed(2)} times`}
           {(kept.document.made_for ?? []).length > 0 &&
-            `, for ${(kept.document.made_for ?? []).map((own) => own.name).join(' and ')}`}
+            `, for ${forWhom((kept.document.made_for ?? []).map((own) => own.name))}`}
         </span>
         <span className="ml-auto flex gap-2">
           <Button look="quiet" className="px-2" onClick={() => setReading(true)}>
@@ -83,23 +86,33 @@ function Batch({ id }: { id: string }) {
           {words}
         </p>
       ))}
+      <WarmFridges />
       <OnThisDevice waiting={waiting} silent={silent} view={view} onForget={forget} />
-      <Now view={view} onSay={tell} onUndo={undo} />
+      <Now id={id} view={view} onSay={say} onUndo={undo} />
       {view.added.length > 0 && <p className="text-lead">Besides: {view.added.join(', ')}.</p>}
       <Course view={view} />
-      {reading && <Happened view={view} onSay={tell} onClose={() => setReading(false)} />}
+      {reading && <Happened view={view} onSay={say} onClose={() => setReading(false)} />}
     </div>
   )
 }
 
 interface NowProps {
+  id: string
   view: BatchView
-  onSay: (...events: BatchEvent[]) => void
-  onUndo: () => void
+  onSay: Say
+  onUndo: () => string | undefined
+}
+
+/** The first of those it is made for, and how many more. */
+function forWhom(names: readonly string[]): string {
+  const more = names.length - 2
+  return names.slice(0, 2).join(' and ') + (more > 0 ? ` and ${more} more` : '')
 }
 
 /** What is to be done now. */
-function Now({ view, onSay, onUndo }: NowProps) {
+function Now({ id, view, onSay, onUndo: undo }: NowProps) {
+  const pour = usePour(id, view)
+  const onUndo = () => pour.back(undo())
   useInWork(view.contents, useMending(view, onSay))
   const line = view.line == null ? undefined : view.lines[view.line]
   const step = view.step == null ? undefined : view.steps[view.step]
@@ -115,18 +128,22 @@ function Now({ view, onSay, onUndo }: NowProps) {
       {line?.stands === 'over' ? (
         <Over key={line.line} view={view} line={line} onSay={onSay} onUndo={onUndo} />
       ) : line ? (
-        <Weigh key={line.line} view={view} line={line} onSay={onSay} onUndo={onUndo} />
+        <Weigh key={line.line} view={view} line={line} pour={pour} onSay={onSay} onUndo={onUndo} />
       ) : step ? (
         <StepNow key={step.key} view={view} step={step} at={view.step ?? 0} onSay={onSay} onUndo={onUndo} />
       ) : (
-        <Finish view={view} onSay={onSay} />
+        <Finish id={id} view={view} pour={pour} onSay={onSay} />
       )}
       {column && (
         <div className="flex justify-center max-tablet:hidden">
-          <Column line={line} />
+          <Column
+            line={line}
+            onScale={line.stands !== 'over' && pour.some ? (pour.net ?? 0) : 0}
+            rate={pour.scale?.rate ?? 0}
+          />
         </div>
       )}
-      <Side view={view} onSay={onSay} />
+      <Side id={id} view={view} onSay={onSay} />
     </div>
   )
 }

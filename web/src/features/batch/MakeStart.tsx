@@ -9,6 +9,8 @@ import { Button } from '../../ui/Button'
 import { Select } from '../../ui/Select'
 import { TextField } from '../../ui/TextField'
 import { useComponents } from '../library/queries'
+import { WarmFridges } from '../devices/WarmFridges'
+import { Leftovers } from './Leftovers'
 import { beginBatch, useBatches } from './queries'
 import { NotRead } from '../../ui/NotRead'
 
@@ -24,6 +26,7 @@ export function MakeStart() {
   if (!running.data) return <div className="tray flex-1" aria-busy="true" />
   return (
     <div className="tray flex-1 px-6 pt-3 pb-4 max-phone:px-4">
+      <WarmFridges />
       <h1 className="text-display">
         {running.data.length === 0
           ? 'Nothing is being made'
@@ -47,6 +50,7 @@ export function MakeStart() {
         ))}
       </ul>
       <Begin />
+      <Leftovers />
       {made.length > 0 && (
         <section className="mt-6 max-w-3xl" aria-label="Made">
           <h2 className="text-title">Made</h2>

@@ -4,11 +4,12 @@ import { unbroken, weighed } from '../../lib/format'
 import { useKeys } from '../../lib/keys'
 import { Button } from '../../ui/Button'
 import { BIG } from './looks'
+import type { Say } from './say'
 
 interface OverProps {
   view: BatchView
   line: BatchLine
-  onSay: (...events: BatchEvent[]) => void
+  onSay: Say
   onUndo: () => void
 }
 
@@ -17,6 +18,9 @@ interface Way {
   way: OverpourWay | null
   events: BatchEvent[]
 }
+
+/** Nobody makes a batch more often than this to save one line. */
+const MOST_TIMES = 10
 
 /** What there is to do about a line that is over. */
 function waysOf(view: BatchView, line: BatchLine): Way[] {
@@ -37,8 +41,8 @@ function waysOf(view: BatchView, line: BatchLine): Way[] {
       events: [...added, { what: 'decided', line: line.line, way: 'restore' }],
     })
   }
-  if (over.scale) {
-    const factor = line.in_g / line.band.mark_g
+  const factor = line.in_g / line.band.mark_g
+  if (over.scale && factor <= MOST_TIMES) {
     // After the least that brings it back: the three answers, and then what else would.
     ways.splice(2, 0, {
       word: 'More of the same',

@@ -4,12 +4,16 @@ import { useKeys } from '../../lib/keys'
 import { Button } from '../../ui/Button'
 import { TextField } from '../../ui/TextField'
 import { BIG } from './looks'
+import { Cooling } from './Cooling'
+import { useDevice } from './devices'
+import type { Say } from './say'
+import { askToNotify } from './useRing'
 
 interface StepNowProps {
   view: BatchView
   step: ViewBatchStep
   at: number
-  onSay: (...events: BatchEvent[]) => void
+  onSay: Say
   onUndo: () => void
 }
 
@@ -17,7 +21,13 @@ interface StepNowProps {
 export function StepNow({ view, step, at, onSay, onUndo }: StepNowProps) {
   const [why, setWhy] = useState('')
   const [leaving, setLeaving] = useState(false)
-  const done = () => onSay({ what: 'done', step: step.key })
+  const { device: probe } = useDevice('probe')
+  // What the probe shows when a step that wants a temperature is done belongs to it.
+  const read: BatchEvent[] =
+    step.temperature_c && probe?.state === 'live' && probe.c != null
+      ? [{ what: 'read', c: probe.c, by: 'device' }]
+      : []
+  const done = () => onSay(...read, { what: 'done', step: step.key })
   useKeys('Make', [
     { key: [' ', 'enter', 'pagedown'], shown: 'Space', words: 'Step done', run: done },
     { key: ['backspace', 'pageup'], shown: 'Backspace', words: 'One back', run: onUndo },
@@ -41,6 +51,7 @@ export function StepNow({ view, step, at, onSay, onUndo }: StepNowProps) {
           {words}
         </p>
       ))}
+      {view.cooling && <Cooling cooling={view.cooling} />}
       {(step.wrong ?? []).length > 0 && (
         <ul className="mt-3 text-lead text-ink2">
           {(step.wrong ?? []).map(({ seen, why: cause }) => (
@@ -62,7 +73,10 @@ export function StepNow({ view, step, at, onSay, onUndo }: StepNowProps) {
         {step.kind !== 'hands' && (
           <Button
             className={BIG}
-            onClick={() => onSay({ what: 'timer_set', name: step.what.slice(0, 80), min: clock })}
+            onClick={() => {
+              askToNotify()
+              onSay({ what: 'timer_set', name: step.what.slice(0, 80), min: clock })
+            }}
           >
             Clock for {clock} min
           </Button>

@@ -1,11 +1,14 @@
 import type { BatchEvent, BatchLine, BatchView } from '../../api/client'
 
+/** What no bench scale can tell from what a line may weigh, g: half of its finest step. */
+export const READS_G = 0.05
+
 /** Where a line stands with so much in; what was decided is the kitchen's to say. */
 function stands(line: BatchLine): BatchLine['stands'] {
   const { from_g, to_g } = line.band
   if (line.in_g <= 0) return 'open'
-  if (line.in_g > to_g + 1e-6) return 'over'
-  return line.in_g < from_g - 1e-6 ? 'short' : 'in'
+  if (line.in_g > to_g + READS_G) return 'over'
+  return line.in_g < from_g - READS_G ? 'short' : 'in'
 }
 
 function poured(line: BatchLine, grams: number): BatchLine {

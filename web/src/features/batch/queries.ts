@@ -2,12 +2,13 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { asking, faultWords, useKept, useWatched } from '../../api/ask'
 import { answer, api, OfflineError, ProblemError } from '../../api/client'
 import type { BatchAsk, BatchEvent, BatchNow } from '../../api/client'
+import { onWritten } from '../../api/live'
 import { attempt } from '../../desk/attempt'
 import { letGo, noteRefused, onDevice, putDown } from './outbox'
 import type { OnDevice } from './outbox'
 
-/** So often a batch is looked at, so that what another device says is here within a second. */
-const LOOK_MS = 900
+/** A batch is looked at when the stream says that somebody wrote of it, and so often besides. */
+const LOOK_MS = 5000
 /** And what could not be sent is sent again. */
 const AGAIN_MS = 2000
 
@@ -42,6 +43,14 @@ export function useBatch(id: string) {
   const [waiting, setWaiting] = useState<OnDevice[]>(() => onDevice(id))
   const [silent, setSilent] = useState(false)
   const busy = useRef(false)
+
+  useEffect(
+    () =>
+      onWritten((changed) => {
+        if (changed.some((own) => own.noun === 'batch' && own.key === id)) void refetch()
+      }),
+    [id, refetch],
+  )
 
   /** Sends what is on this device, in its order; what is refused stays and says why. */
   const flush = useCallback(async () => {
@@ -84,10 +93,11 @@ export function useBatch(id: string) {
   }, [id, flush])
 
   const say = useCallback(
-    async (...events: BatchEvent[]) => {
-      for (const event of events) putDown(id, event)
+    (...events: BatchEvent[]) => {
+      const ids = events.map((event) => putDown(id, event).id)
       setWaiting(onDevice(id))
-      await flush()
+      void flush()
+      return ids
     },
     [id, flush],
   )

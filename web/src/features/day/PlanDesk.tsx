@@ -336,11 +336,6 @@ export function PlanDesk(props: PlanDeskProps) {
             view={view}
             wall={wall}
             step={chosen}
-            formula={
-              (offer?.plan ?? plan).parts?.find(
-                (part) => part.order === chosen.order && part.of === chosen.of,
-              )?.component ?? null
-            }
             onSelect={setSelected}
             onMove={
               standing && stage(chosen) === 'to_come'

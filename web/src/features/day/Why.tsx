@@ -1,6 +1,7 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { DayView, PlanDocument, Quicker, ViewStep } from '../../api/client'
+import { MakeOf } from '../batch/MakeOf'
 import { Button } from '../../ui/Button'
 import { TextField } from '../../ui/TextField'
 import { Tick } from '../../ui/Tick'
@@ -13,8 +14,6 @@ interface WhyProps {
   wall: Wall
   step: ViewStep
   onSelect: (step: number) => void
-  /** The formula it is made by, where it is kept. */
-  formula: string | null
   /** Puts it to another minute; none where it may not be. */
   onMove: ((to: number) => void) | null
   onPin: ((pinned: boolean) => void) | null
@@ -27,7 +26,7 @@ interface WhyProps {
 
 /** Why a step stands where it stands: what comes before, what comes after, and how much room there is. */
 export function Why(props: WhyProps) {
-  const { view, wall, step, formula, onSelect, onMove, onPin, plan, onQuicker, asking } = props
+  const { view, wall, step, onSelect, onMove, onPin, plan, onQuicker, asking } = props
   const [sooner, setSooner] = useState<number | null>(null)
   const waits = plan ? view.waits.filter((wait) => wait.to === step.step && wait.clocked) : []
   const begins = step.begins ?? 0
@@ -89,13 +88,24 @@ export function Why(props: WhyProps) {
           )}
         </div>
       ))}
-      {formula && (
-        <Link
-          className="mt-1 inline-flex min-h-9 items-center font-[640] text-rim underline pointer-coarse:min-h-11"
-          to={`/bench/${formula}`}
-        >
-          {step.of} on the Bench
-        </Link>
+      {step.makes && (
+        <p className="mt-1 flex flex-wrap items-center gap-3">
+          <Link
+            className="inline-flex min-h-9 items-center font-[640] text-rim underline pointer-coarse:min-h-11"
+            to={`/bench/${step.makes.component.replace(/@.*/, '')}`}
+          >
+            {step.of} on the Bench
+          </Link>
+          <MakeOf
+            component={step.makes.component}
+            name={step.of}
+            grams={step.makes.weighed_g}
+            madeFor={step.makes.orders.flatMap((at) => {
+              const own = view.orders[at]
+              return own ? [{ name: own.name, ...(own.key ? { order: own.key } : {}) }] : []
+            })}
+          />
+        </p>
       )}
       {step.batch && <p className="mt-2 text-note font-[640]">{step.batch}.</p>}
       <ul className="mt-2 text-note">

@@ -1,5 +1,5 @@
 import { Popover } from 'radix-ui'
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import type { Kitchen } from '../../api/client'
 import { deviceName, LONGEST_NAME, nameDevice } from '../../api/device'
 import { degrees } from '../../lib/format'
@@ -10,6 +10,10 @@ import { useKitchen, useSaveKitchen } from './queries'
 import { Select } from '../../ui/Select'
 import { TextField } from '../../ui/TextField'
 import { useWords } from '../../lib/words'
+
+const DevicesSheet = lazy(() =>
+  import('../devices/DevicesSheet').then((own) => ({ default: own.DevicesSheet })),
+)
 
 /** No zone said: the clock is that of whoever looks. */
 const AS_HERE = ''
@@ -32,6 +36,7 @@ export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
   const [failed, setFailed] = useState<string | null>(null)
   const [open, setOpen] = useState(false)
   const [lately, setLately] = useState(false)
+  const [devices, setDevices] = useState(false)
   if (!kitchen.data) return null
   const now = kitchen.data
   const change = (next: Partial<Kitchen>) =>
@@ -87,6 +92,14 @@ export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
             <Button
               onClick={() => {
                 setOpen(false)
+                setDevices(true)
+              }}
+            >
+              Devices
+            </Button>
+            <Button
+              onClick={() => {
+                setOpen(false)
                 setLately(true)
               }}
             >
@@ -110,6 +123,11 @@ export function KitchenMenu({ onKeys }: { onKeys: () => void }) {
         </Popover.Portal>
       </Popover.Root>
       {lately && <LatelySheet onClose={() => setLately(false)} />}
+      {devices && (
+        <Suspense>
+          <DevicesSheet onClose={() => setDevices(false)} />
+        </Suspense>
+      )}
     </>
   )
 }

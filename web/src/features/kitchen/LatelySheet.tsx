@@ -7,6 +7,7 @@ import { Sheet } from '../../ui/Sheet'
 function address(noun: string, key: string): string | null {
   if (noun === 'component') return `/bench/${key}`
   if (noun === 'order') return `/stack/${key}`
+  if (noun === 'batch') return `/make/${key}`
   return noun === 'ingredient' || noun === 'pantry' ? `/pantry/${key}` : null
 }
 

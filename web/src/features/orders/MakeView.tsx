@@ -1,4 +1,4 @@
-import type { Batch, OrderAnswer, OrderDocument } from '../../api/client'
+import type { Batch, BatchAsk, OrderAnswer, OrderDocument } from '../../api/client'
 import { price, unbroken, weighed } from '../../lib/format'
 import { Bowl } from '../../ui/Bowl'
 import { Button } from '../../ui/Button'
@@ -69,7 +69,7 @@ export function MakeView({ document, order, answer, currency, onBench }: MakeVie
                   component={batch.key}
                   name={batch.name}
                   grams={batch.weighed_g}
-                  madeFor={[{ name: document.name ?? '', ...(order ? { order } : {}) }]}
+                  madeFor={madeFor(batch, document.name ?? '', order)}
                 />
                 <Button
                   className="mt-1 px-3"
@@ -84,6 +84,20 @@ export function MakeView({ document, order, answer, currency, onBench }: MakeVie
       </div>
     </section>
   )
+}
+
+/** What a batch is shared out to: the places of the cakes, and what else it goes into. */
+function madeFor(batch: Batch, name: string, order: string | null): NonNullable<BatchAsk['made_for']> {
+  const of = order ? { order } : {}
+  const places = batch.shares.map((own) => ({
+    ...of,
+    name: `${name}, ${own.what}`.slice(0, 200),
+    grams: own.count * own.each_g,
+    count: own.count,
+  }))
+  const others = batch.made_for.map((own) => ({ ...of, name: own.name.slice(0, 200), grams: own.mass_g }))
+  const all = [...places, ...others].slice(0, 60)
+  return all.length > 0 ? all : [{ ...of, name }]
 }
 
 /** The lines of a batch. */

@@ -1,0 +1,53 @@
+import { useState } from 'react'
+import type { DeviceNow } from '../../api/client'
+import { useShow } from '../../api/live'
+
+/** Which of several devices of a kind this page goes by. */
+const chosen = (kind: string) => `bright-spoon.${kind}`
+
+function remembered(kind: string): string | null {
+  try {
+    return localStorage.getItem(chosen(kind))
+  } catch {
+    return null
+  }
+}
+
+/** The device of a kind that this page goes by, and the others there are. */
+export function useDevice(kind: DeviceNow['kind']) {
+  const show = useShow()
+  const [name, setName] = useState(() => remembered(kind))
+  const all = (show?.devices ?? []).filter((own) => own.kind === kind)
+  const own = all.find((each) => each.name === name) ?? all[0]
+  return {
+    device: own,
+    others: all,
+    choose: (next: string) => {
+      setName(next)
+      try {
+        localStorage.setItem(chosen(kind), next)
+      } catch {
+        // It holds while this page is open.
+      }
+    },
+  }
+}
+
+export interface ScaleNow {
+  device: DeviceNow
+  /** What the scale shows, g; null while it shows nothing that is now. */
+  g: number | null
+  steady: boolean
+  /** How fast it rises, g/s. */
+  rate: number
+}
+
+/** The bench scale as it stands now; null where the kitchen has none. */
+export function useScale(): ScaleNow | null {
+  const { device } = useDevice('scale')
+  const show = useShow()
+  if (!device) return null
+  const g = device.state === 'live' && device.g != null ? device.g : null
+  const rate = device.steady ? 0 : (show?.rates.get(device.name) ?? 0)
+  return { device, g, steady: g !== null && device.steady, rate }
+}
