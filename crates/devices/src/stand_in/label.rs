@@ -4,8 +4,8 @@ use embedded_graphics::Drawable;
 use embedded_graphics::Pixel;
 use embedded_graphics::draw_target::DrawTarget;
 use embedded_graphics::geometry::{OriginDimensions, Point, Size};
-use embedded_graphics::mono_font::iso_8859_1::{FONT_9X15_BOLD, FONT_10X20};
-use embedded_graphics::mono_font::{MonoFont, MonoTextStyle};
+use embedded_graphics::mono_font::MonoTextStyle;
+use embedded_graphics::mono_font::iso_8859_1::FONT_10X20;
 use embedded_graphics::pixelcolor::BinaryColor;
 use embedded_graphics::text::{Baseline, Text};
 use pdf_writer::{Content, Filter, Finish, Name, Pdf, Rect, Ref};
@@ -22,7 +22,7 @@ const MOST_LINES: usize = 40;
 /// Room at its edges, dots.
 const EDGE: i32 = 16;
 const HIGH: i32 = 26;
-/// Letters are printed twice as large as the font has them in the first line.
+/// Points on a millimetre, of which a PDF is measured.
 const POINTS: f64 = 72.0 / 25.4;
 
 /// A label as dots.
@@ -79,11 +79,13 @@ pub fn draw(text: &str) -> Result<Label, String> {
     let high = (2 * EDGE + HIGH * lines.len() as i32).max((SHORTEST_MM * DOTS) as i32);
     let mut label = Label { wide: wide as u32, high: high as u32, dots: vec![0; (wide * high) as usize] };
     for (at, line) in lines.iter().enumerate() {
-        let font: &MonoFont<'_> = if at == 0 { &FONT_9X15_BOLD } else { &FONT_10X20 };
-        let style = MonoTextStyle::new(font, BinaryColor::On);
-        let from = Point::new(EDGE, EDGE + HIGH * at as i32);
-        // Drawing dots into memory cannot fail.
-        let _ = Text::with_baseline(line, from, style, Baseline::Top).draw(&mut label);
+        let style = MonoTextStyle::new(&FONT_10X20, BinaryColor::On);
+        // What it is stands in bold: printed twice, a dot apart.
+        for bold in 0..if at == 0 { 2 } else { 1 } {
+            let from = Point::new(EDGE + bold, EDGE + HIGH * at as i32);
+            // Drawing dots into memory cannot fail.
+            let _ = Text::with_baseline(line, from, style, Baseline::Top).draw(&mut label);
+        }
     }
     Ok(label)
 }

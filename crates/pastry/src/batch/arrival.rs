@@ -120,7 +120,7 @@ fn line(points: &[(f64, f64, f64)]) -> Option<[f64; 5]> {
     let (w, t, y) = (sum(&|p| p.2), sum(&|p| p.2 * p.0), sum(&|p| p.2 * p.1));
     let (tt, ty) = (sum(&|p| p.2 * p.0 * p.0), sum(&|p| p.2 * p.0 * p.1));
     let all = w * tt - t * t;
-    if !(all > 1e-12) {
+    if all.is_nan() || all <= 1e-12 {
         return None;
     }
     let (p, slope) = ((tt * y - t * ty) / all, (w * ty - t * y) / all);
@@ -153,7 +153,7 @@ fn settles(all: &[Reading], goal: f64, room_c: f64) -> Option<Found> {
         fits.push((prior * (-0.5 * off / many.sqrt()).exp(), min.max(0.0), spread, air_c, side * p.exp(), k));
     }
     let whole: f64 = fits.iter().map(|own| own.0).sum();
-    if !(whole > 0.0) {
+    if whole.is_nan() || whole <= 0.0 {
         return None;
     }
     let likely: f64 = fits.iter().map(|own| own.0 * own.1).sum::<f64>() / whole;

@@ -6,7 +6,8 @@ use crate::fault::{Fault, FaultCode};
 use crate::format;
 use crate::heat::stand::LearnedPlace;
 use crate::ingredient::Shelf;
-use crate::method::course::{MethodStep, StepFault};
+use crate::method::course::{MethodStep, StepFault, wanted_c};
+use crate::method::school::school;
 use crate::method::sheet::chosen;
 use crate::method::step::Worker;
 use crate::number::limit;
@@ -205,7 +206,15 @@ impl BatchDocument {
                     .document
             }
         };
-        let steps = chosen(&formula, shelf, learned)?.map(|sheet| sheet.steps).unwrap_or_default();
+        let sheet = chosen(&formula, shelf, learned)?;
+        let of = sheet.as_ref().and_then(|sheet| school(&sheet.school));
+        let job_c = formula.work.temperature_c.celsius();
+        let one = |own: MethodStep| {
+            let wanted = of.and_then(|of| wanted_c(of, &own.key, job_c));
+            let step = BatchStep::from(own);
+            BatchStep { temperature_c: step.temperature_c.or(wanted), ..step }
+        };
+        let steps = sheet.map(|sheet| sheet.steps).unwrap_or_default().into_iter().map(one).collect();
         Ok(BatchDocument {
             format: format::BATCH.name.to_owned(),
             version: format::BATCH.version,
@@ -214,7 +223,7 @@ impl BatchDocument {
             component: ask.component,
             revision: ask.revision,
             made_for: ask.made_for,
-            steps: steps.into_iter().map(BatchStep::from).collect(),
+            steps,
             events: Vec::new(),
         })
     }

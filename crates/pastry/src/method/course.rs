@@ -7,7 +7,7 @@ use crate::formula::{Family, WeighedLine};
 use crate::ingredient::Role;
 use crate::method::gear::{Gear, Resource};
 use crate::method::school::{School, school, schools_of};
-use crate::method::step::{Limit, Moment, Spot, Step, Worker};
+use crate::method::step::{Clock, CoolTo, Limit, Moment, Spot, Step, Worker};
 use crate::number::{on_a_scale, span_min};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -126,6 +126,23 @@ fn step_of<'a>(school_: &'a School, key: &str) -> Option<&'a Step> {
         let (first, key) = key.split_once('.')?;
         base(school_).filter(|(own, _)| own.id == first).and_then(|(own, _)| find(own, key))
     })
+}
+
+/// How far from its mark a temperature may be that a clock goes by, K (assumed).
+const ABOUT_K: f64 = 1.5;
+
+/// Where the clock of a step wants the mass, °C, from and to, for a step that says no temperature itself.
+pub fn wanted_c(school: &School, key: &str, job_c: f64) -> Option<[f64; 2]> {
+    let about = |c: f64| Some([c - ABOUT_K, c + ABOUT_K]);
+    match step_of(school, key)?.clock.as_ref()? {
+        Clock::Cool { to: CoolTo::Job(_), .. } => about(job_c),
+        Clock::Cool { to: CoolTo::Degrees(c), .. }
+        | Clock::Soften(c)
+        | Clock::Boil(c)
+        | Clock::Heat(c)
+        | Clock::Bath(c) => about(*c),
+        Clock::Set(_) | Clock::Rest(_) | Clock::Starch(_) => None,
+    }
 }
 
 /// What a line is taken for first: butter is of milk as well, and goes in with the butter.

@@ -104,6 +104,18 @@ fn every_line_of_every_start_goes_in_once_and_in_the_order_of_its_steps() {
 }
 
 #[test]
+fn what_is_cooled_to_its_work_says_at_which_temperature_that_is() {
+    let mut own = starts(Family::Ganache)[0].clone();
+    own.work.temperature_c = pastry::units::Temperature::from_celsius(29.0);
+    let batch = begun(&own);
+    let cool = batch.steps.iter().find(|step| step.key == "cool").unwrap();
+    assert_eq!(cool.temperature_c, Some([27.5, 30.5]));
+    // What the school says itself stays.
+    let stir = batch.steps.iter().find(|step| step.key == "stir").unwrap();
+    assert_eq!(stir.temperature_c, Some([38.0, 45.0]));
+}
+
+#[test]
 fn what_must_cool_fast_has_its_clock_from_the_last_hot_reading_on() {
     // FDA Food Code 2022, 3-501.14 (from memory): 57 to 21 °C within two hours, to 5 °C within six.
     let shelf = Shelf::catalogue();

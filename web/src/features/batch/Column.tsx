@@ -134,7 +134,14 @@ export function Column({ line, onScale = 0, rate = 0 }: ColumnProps) {
             strokeWidth="2"
             strokeDasharray="6 5"
           />
-          <text x={LEFT + ACROSS + 22} y={y(slow) + 6} fontSize="18" fill="var(--ink)">
+          <text
+            x={LEFT + ACROSS / 2}
+            y={y(slow) - 7}
+            textAnchor="middle"
+            fontSize="18"
+            fontWeight="640"
+            fill="var(--ink)"
+          >
             stop here
           </text>
         </g>

@@ -58,7 +58,8 @@ function ByProbe({ id, name, c, live, words, view, onSay }: ByProbeProps) {
     LOOK_MS,
   )
   const last = view.reads.at(-1)
-  const wanted = way.data?.wanted_c ?? null
+  // While a line is weighed, the probe is in nothing that a step wants warm.
+  const wanted = view.step == null ? null : (way.data?.wanted_c ?? null)
   const inside = wanted !== null && c >= (wanted[0] ?? 0) && c <= (wanted[1] ?? 0)
   return (
     <>
@@ -141,12 +142,25 @@ function Curve({
   const [from = 0, to = 0] = wanted
   const label = `From ${degrees(was[0]?.[1] ?? 0)} to ${degrees(was.at(-1)?.[1] ?? 0)} in ${Math.round(-first)} min; wanted ${from} to ${to} °C`
   return (
-    <svg viewBox={`0 0 ${WIDE} ${HIGH}`} className="mt-2 w-full" role="img" aria-label={label}>
+    <svg
+      viewBox={`0 0 ${WIDE} ${HIGH}`}
+      preserveAspectRatio="none"
+      className="mt-2 h-[130px] w-full"
+      role="img"
+      aria-label={label}
+    >
       <rect width={WIDE} height={HIGH} fill="var(--well)" />
       <rect y={y(to)} width={WIDE} height={Math.max(3, y(from) - y(to))} fill="var(--rim)" opacity="0.3" />
-      <path d={path(was)} fill="none" stroke="var(--ink)" strokeWidth="3" />
+      <path d={path(was)} fill="none" stroke="var(--ink)" strokeWidth="3" vectorEffect="non-scaling-stroke" />
       {will.length > 1 && (
-        <path d={path(will)} fill="none" stroke="var(--ink)" strokeWidth="2" strokeDasharray="5 5" />
+        <path
+          d={path(will)}
+          fill="none"
+          stroke="var(--ink)"
+          strokeWidth="2"
+          strokeDasharray="5 5"
+          vectorEffect="non-scaling-stroke"
+        />
       )}
       <line x1={x(0)} x2={x(0)} y1="0" y2={HIGH} stroke="var(--ink2)" strokeWidth="1" />
     </svg>

@@ -133,9 +133,9 @@ export function Weigh({ view, line, pour, onSay, onUndo }: WeighProps) {
           {typed
             ? `${typed} g went in`
             : takes
-              ? 'Waiting for the scale'
+              ? 'Until it stands'
               : pour.some
-                ? `${weighed(onScale)} g on the scale: next`
+                ? `${weighed(onScale)} g went in`
                 : 'Next'}
         </Button>
         {pour.scale?.g == null && (
