@@ -29,24 +29,14 @@ function remember(batch: string, grams: number) {
   }
 }
 
-/** Whether somebody pressed a key or the glass since the page stands. */
-function useTouched(): boolean {
-  const [touched, setTouched] = useState(false)
-  useEffect(() => {
-    const touch = () => setTouched(true)
-    window.addEventListener('keydown', touch, { once: true })
-    window.addEventListener('pointerdown', touch, { once: true })
-    return () => {
-      window.removeEventListener('keydown', touch)
-      window.removeEventListener('pointerdown', touch)
-    }
-  }, [])
-  return touched
+/** Whether somebody pressed a key or the glass since the page stands; where the browser does not say, somebody did. */
+function wasTouched(): boolean {
+  const { userActivation } = navigator as { userActivation?: UserActivation }
+  return userActivation?.hasBeenActive ?? true
 }
 
 /** What the bench scale shows of the line that is poured now. */
 export function usePour(batch: string, view: BatchView) {
-  const touched = useTouched()
   const last = view.happened[0]
   const scale = useScale()
   /** Where the line began, and how many lines began here. */
@@ -104,7 +94,7 @@ export function usePour(batch: string, view: BatchView) {
      * Whether this device is the one that weighs: it said the last thing of the batch, or somebody touched it before
      * anything was said. Of two tablets at one scale only one takes a weight without a key.
      */
-    weighs: last ? last.device === deviceName() : touched,
+    weighs: last ? last.device === deviceName() : wasTouched(),
     /** Moves with every line that begins here. */
     turn,
     /** What is on the scale now is in, by this event: the next line begins here. */
