@@ -34,6 +34,28 @@ pub async fn ui_of_own_kitchen(name: &str, body: impl AsyncFnOnce(&mut Ui)) {
     run(name, false, body).await;
 }
 
+/// Runs `body` on pages of the demo kitchen in two browsers, as on two tablets.
+///
+/// # Panics
+/// As [`ui`].
+pub async fn ui_of_two(name: &str, body: impl AsyncFnOnce(&mut Ui, &mut Ui)) {
+    ui(name, async |first| {
+        let (mut driver, port) = start_driver().await;
+        let profile = tempfile::tempdir().expect("a throwaway profile");
+        let client = connect(port, &profile).await;
+        let mut second = first.beside(client);
+        second.set_viewport(LAPTOP).await;
+        let outcome = futures_catch(std::panic::AssertUnwindSafe(body(first, &mut second))).await;
+        // Closed whatever happened: only that ends Chromium.
+        let _ = second.client.clone().close().await;
+        let _ = driver.kill().await;
+        if let Err(panic) = outcome {
+            std::panic::resume_unwind(panic);
+        }
+    })
+    .await;
+}
+
 async fn run(name: &str, demo: bool, body: impl AsyncFnOnce(&mut Ui)) {
     let mut session = Session::start(demo, LAPTOP).await;
     let name = name.to_owned();

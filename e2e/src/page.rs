@@ -25,13 +25,18 @@ pub struct Ui {
     pub address: String,
     server: Option<Running>,
     options: Serve,
-    _data: TempDir,
+    _data: Option<TempDir>,
 }
 
 impl Ui {
     pub(crate) fn new(client: Client, server: Running, options: Serve, data: TempDir) -> Self {
         let address = format!("http://{}", server.address);
-        Ui { client, address, server: Some(server), options, _data: data }
+        Ui { client, address, server: Some(server), options, _data: Some(data) }
+    }
+
+    /// Another browser at the same kitchen, which does not serve it.
+    pub(crate) fn beside(&self, client: Client) -> Self {
+        Ui { client, address: self.address.clone(), server: None, options: self.options.clone(), _data: None }
     }
 
     /// Stops the server, as a power cut would.

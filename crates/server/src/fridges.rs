@@ -1,7 +1,10 @@
 //! How warm the fridges are: one that is above the kitchen's limit for too long is written down and told, with what stood in it.
 
+use crate::batch_log::entries;
 use devices::{DeviceKind, DeviceState, Hub};
 use jiff::{SignedDuration, Timestamp};
+use pastry::batch::BatchDocument;
+use pastry::batch::fold::fold;
 use serde::Serialize;
 use std::collections::HashMap;
 use std::time::Duration;
@@ -91,7 +94,7 @@ pub async fn watch(hub: Hub, store: Store) {
             let before = *above;
             let Some((at, mut event)) = look(above, c, limits, Timestamp::now()) else { continue };
             if let FridgeEvent::Warm { held, .. } = &mut event {
-                *held = store.stands_in(&own.name).await.unwrap_or_default();
+                *held = stands_in(&store, &own.name).await.unwrap_or_default();
             }
             let id = SaveId::read(&Uuid::now_v7().to_string()).expect("a UUID is an id");
             let by = By::at(Timestamp::now());
@@ -101,6 +104,19 @@ pub async fn watch(hub: Hub, store: Store) {
             }
         }
     }
+}
+
+/// Batches that stand in a place, by name.
+async fn stands_in(store: &Store, place: &str) -> Result<Vec<String>, StoreError> {
+    let mut held = Vec::new();
+    for id in store.batches_with("put").await? {
+        let kept = store.read::<BatchDocument>(&id, None).await?;
+        let (entries, _) = entries(&store.batch_events(&id, 0).await?);
+        if fold(&kept.document, &entries).stands_in.as_deref() == Some(place) {
+            held.push(kept.document.name);
+        }
+    }
+    Ok(held)
 }
 
 /// Fridges that were too warm when the server stopped, and nobody saw them get cold.

@@ -2,12 +2,13 @@
 //! inside the same binary.
 //!
 //! [`state`] is what every handler can reach, [`app`] puts the routes together, [`door`] says who may come in, [`listen`] takes connections, [`desk`] does long
-//! work, [`live`] tells pages what they did not ask for, [`fridges`] watches how warm they are, [`stand_ins`] are the demo's devices, [`error`] alone turns what went wrong into an answer,
+//! work, [`batch_log`] reads what happened to a batch, [`live`] tells pages what they did not ask for, [`fridges`] watches how warm they are, [`stand_ins`] are the demo's devices, [`error`] alone turns what went wrong into an answer,
 //! [`routes`] has one file per noun, [`serve`] runs it, [`demo`] fills a throwaway kitchen,
 //! [`commands`] are the command line's questions.
 
 pub mod app;
 pub mod assets;
+pub mod batch_log;
 pub mod body;
 pub mod calendar;
 pub mod commands;

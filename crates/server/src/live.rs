@@ -29,7 +29,7 @@ pub struct DevicesShow {
 /// What pages are told.
 #[derive(Debug, Clone)]
 pub struct Live {
-    devices: watch::Receiver<Arc<str>>,
+    devices: Arc<watch::Sender<Arc<str>>>,
     stopped: watch::Receiver<bool>,
     written: watch::Receiver<u64>,
 }
@@ -37,14 +37,14 @@ pub struct Live {
 impl Live {
     /// Begins to look at the devices, until the server stops.
     pub fn begin(hub: Hub, store: Store, stopped: watch::Receiver<bool>) -> Self {
-        let (say, devices) = watch::channel(text(&hub));
-        tokio::spawn(tell(hub, say, stopped.clone()));
+        let devices = Arc::new(watch::Sender::new(text(&hub)));
+        tokio::spawn(tell(hub, Arc::clone(&devices), stopped.clone()));
         Live { devices, stopped, written: store.written() }
     }
 
     /// What the devices show, as JSON: it moves whenever that is different.
     pub fn devices(&self) -> watch::Receiver<Arc<str>> {
-        self.devices.clone()
+        self.devices.subscribe()
     }
 
     /// Moves whenever anything was written.
@@ -63,13 +63,13 @@ fn text(hub: &Hub) -> Arc<str> {
     serde_json::to_string(&DevicesShow { devices: hub.now() }).unwrap_or_default().into()
 }
 
-async fn tell(hub: Hub, say: watch::Sender<Arc<str>>, mut stopped: watch::Receiver<bool>) {
+async fn tell(hub: Hub, say: Arc<watch::Sender<Arc<str>>>, mut stopped: watch::Receiver<bool>) {
     let mut bell = hub.bell();
     let mut told = Instant::now();
     loop {
         let begun = Instant::now();
-        // Written down only where somebody listens, besides the one that is kept to be handed on.
-        if say.receiver_count() > 1 {
+        // Written down only where somebody listens.
+        if say.receiver_count() > 0 {
             let now = text(&hub);
             say.send_if_modified(|before| {
                 let other = *before != now || told.elapsed() >= ALIVE;

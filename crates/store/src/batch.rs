@@ -58,35 +58,13 @@ impl Store {
         self.events::<BatchEvent>(BATCH, key, behind).await
     }
 
-    /// Batches whose last word on where they stand is this place, by name, with when they were put there.
+    /// Keys of batches to which something of a kind happened, whether or not that was taken back: `left_over`, `put`.
     ///
     /// # Errors
     /// When the file fails.
-    pub async fn stands_in(&self, place: &str) -> Result<Vec<String>, StoreError> {
-        let sql = "SELECT t.name, json_extract(e.event, '$.place') AS place, e.kept_at FROM events e
-             JOIN things t ON t.noun = e.noun AND t.key = e.key
-             WHERE e.noun = ?1 AND json_extract(e.event, '$.what') IN ('put', 'used_up')
-               AND e.place = (SELECT max(o.place) FROM events o WHERE o.noun = e.noun AND o.key = e.key
-                   AND json_extract(o.event, '$.what') IN ('put', 'used_up'))
-             ORDER BY e.kept_at";
-        let rows = sqlx::query(sql).bind(BATCH.word).fetch_all(&self.readers).await?;
-        let mut held = Vec::new();
-        for row in rows {
-            if row.try_get::<Option<String>, _>("place")?.as_deref() == Some(place) {
-                held.push(row.try_get("name")?);
-            }
-        }
-        Ok(held)
-    }
-
-    /// Keys of batches of which something was left over.
-    ///
-    /// # Errors
-    /// When the file fails.
-    pub async fn batches_with_leftovers(&self) -> Result<Vec<String>, StoreError> {
-        let sql =
-            "SELECT DISTINCT key FROM events WHERE noun = ? AND json_extract(event, '$.what') = 'left_over'";
-        let rows = sqlx::query(sql).bind(BATCH.word).fetch_all(&self.readers).await?;
+    pub async fn batches_with(&self, what: &str) -> Result<Vec<String>, StoreError> {
+        let sql = "SELECT DISTINCT key FROM events WHERE noun = ? AND json_extract(event, '$.what') = ?";
+        let rows = sqlx::query(sql).bind(BATCH.word).bind(what).fetch_all(&self.readers).await?;
         rows.iter().map(|row| Ok(row.try_get("key")?)).collect()
     }
 }

@@ -6,7 +6,7 @@ use crate::balance::edges::Asked;
 use crate::fault::{Fault, FaultCode};
 use crate::formula::{Mixture, WeighedLine, flat};
 use crate::ingredient::Role;
-use crate::ingredient::{Ingredient, Shelf};
+use crate::ingredient::{Ingredient, Part, Shelf};
 use crate::job::duty::MapAxis;
 use crate::job::duty::Outcome;
 use crate::number::{limit, on_a_scale, two_digits};
@@ -69,6 +69,8 @@ pub struct Overpour {
 const MOST: f64 = 25.0;
 /// Most of gelatin, g per 100 g.
 const MOST_GELATIN: f64 = 1.0;
+/// Salt and acid of what seasons, share of it: lemon juice has a twentieth.
+const SEASONING: f64 = 0.3;
 /// Most ways that bring it back.
 const MOST_WAYS: usize = 3;
 
@@ -158,6 +160,11 @@ fn measure(asked: &Asked, mixture: &Mixture, thin: bool) -> f64 {
     (if thin { point.viscosity_pa_s } else { point.yield_stress_pa }).max(1e-9).ln()
 }
 
+/// Whether it is salt or a dry acid: nobody mends a consistency with it.
+fn seasons(ingredient: &Ingredient) -> bool {
+    ingredient.composition.sum(&[Part::Salt, Part::Acid]) > SEASONING
+}
+
 /// Grams of one thing that bring the bowl back to the plan, the least first.
 fn restoring(plan: &Bowl, now: &Bowl, poured: usize, shelf: &Shelf) -> Vec<(f64, Arc<Ingredient>)> {
     let thin = matches!(plan.document.work.job.axis(plan.document.family), MapAxis::ViscosityPaS);
@@ -171,7 +178,8 @@ fn restoring(plan: &Bowl, now: &Bowl, poured: usize, shelf: &Shelf) -> Vec<(f64,
         .lines
         .iter()
         .enumerate()
-        .filter(|(at, line)| *at != poured && line.mass.grams() > 0.0 && !line.ingredient.is(Role::Egg));
+        .filter(|(at, line)| *at != poured && line.mass.grams() > 0.0 && !line.ingredient.is(Role::Egg))
+        .filter(|(_, line)| !seasons(&line.ingredient));
     let mut things: Vec<Arc<Ingredient>> = own.map(|(_, line)| Arc::clone(&line.ingredient)).collect();
     let gelatin = plan.largest(|i| i.bloom > 0.0).map(|i| i.id.clone());
     for key in LEVERS.into_iter().filter(|key| fits(key)) {

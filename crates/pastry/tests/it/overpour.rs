@@ -247,3 +247,15 @@ fn too_little_is_no_scaling_and_nonsense_is_refused() {
     assert_eq!(refused(0, "some").field, "poured");
     assert_eq!(refused(0, "0 g").code, FaultCode::NothingPoured);
 }
+
+/// Common practice: salt and acid are there for the taste, and no way back for a consistency.
+#[test]
+fn nobody_is_told_to_mend_it_with_salt() {
+    let lines = [("milk40", 150.0), ("cream36", 90.0), ("butter82", 12.0), ("salt", 0.6)];
+    let document = formula(Family::Ganache, "drip", &lines, 26.0, History::Fresh);
+    for grams in [160.0, 180.0, 240.0] {
+        let answer = poured(&document, 0, grams);
+        let salted = answer.restore.iter().flat_map(|way| &way.additions).any(|own| own.ingredient == "salt");
+        assert!(!salted, "{grams} g: {:?}", answer.restore);
+    }
+}

@@ -1,8 +1,9 @@
 //! Batches beside their events: how warm they are, what their tape says, what is left over.
 
+use crate::batch_log::entries;
 use crate::body::Asked;
 use crate::error::ApiError;
-use crate::routes::batches::{entries, shelf_of};
+use crate::routes::batches::shelf_of;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::{Path, State};
@@ -149,7 +150,7 @@ pub struct BatchLeftover {
 ))]
 async fn list_leftovers(State(state): State<AppState>) -> Result<Json<Vec<BatchLeftover>>, ApiError> {
     let mut all = Vec::new();
-    for id in state.store.batches_with_leftovers().await? {
+    for id in state.store.batches_with("left_over").await? {
         let kept = state.store.read::<BatchDocument>(&id, None).await?;
         let (entries, _) = entries(&state.store.batch_events(&id, 0).await?);
         let folded = fold(&kept.document, &entries);

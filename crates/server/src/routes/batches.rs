@@ -1,5 +1,6 @@
 //! Batches while they are made: begun, what happens to them, and how they look then.
 
+use crate::batch_log::entries;
 use crate::body::{Asked, Body};
 use crate::error::ApiError;
 use crate::routes::kept::Fit;
@@ -9,7 +10,7 @@ use axum::Json;
 use axum::extract::{Path, State};
 use axum::http::{StatusCode, header};
 use axum::response::{IntoResponse, Response};
-use jiff::{SignedDuration, Timestamp};
+use jiff::Timestamp;
 use pastry::batch::fold::counting;
 use pastry::batch::{BatchAsk, BatchDocument, BatchEntry, BatchEvent, BatchView, look, refused};
 use pastry::fault::{Fault, FaultCode};
@@ -27,8 +28,6 @@ use uuid::Uuid;
 
 /// Most events sent at once.
 const MOST_AT_ONCE: usize = 500;
-/// A clock of a device that is further ahead than this is told, s.
-const AHEAD_S: i64 = 120;
 
 /// Routes of this noun.
 pub fn routes() -> OpenApiRouter<AppState> {
@@ -252,34 +251,6 @@ fn read(new: Vec<NewBatchEvent>) -> (Vec<NewEvent<BatchEvent>>, Vec<Fault>) {
         }
     }
     (events, faults)
-}
-
-/// Kept events as the batch counts them, and devices whose clocks are ahead: nothing happened later than it came here.
-pub(super) fn entries(kept: &[KeptBatchEvent]) -> (Vec<BatchEntry>, Vec<String>) {
-    let mut clocks: Vec<String> = Vec::new();
-    let one = |own: &KeptBatchEvent| {
-        let (at, came) = (own.at.parse::<Timestamp>(), own.kept_at.parse::<Timestamp>());
-        let (at, came) = match (at, came) {
-            (Ok(at), Ok(came)) => (at, came),
-            (Ok(at), Err(_)) | (Err(_), Ok(at)) => (at, at),
-            (Err(_), Err(_)) => (Timestamp::UNIX_EPOCH, Timestamp::UNIX_EPOCH),
-        };
-        if at.duration_since(came) > SignedDuration::from_secs(AHEAD_S) {
-            let who = own.device.as_deref().unwrap_or("a device");
-            let words = format!("The clock of {who} is ahead of the kitchen's: set it right.");
-            if !clocks.contains(&words) {
-                clocks.push(words);
-            }
-        }
-        BatchEntry {
-            id: own.id.clone(),
-            at: at.min(came),
-            device: own.device.clone(),
-            event: own.event.clone(),
-        }
-    };
-    let all = kept.iter().map(one).collect();
-    (all, clocks)
 }
 
 fn is_closed(entries: &[BatchEntry]) -> bool {

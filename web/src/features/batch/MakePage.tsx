@@ -8,7 +8,7 @@ import { useTitle } from '../../lib/hooks'
 import { Button } from '../../ui/Button'
 import { NotRead } from '../../ui/NotRead'
 import { useInWork } from '../rescue/desk'
-import { withWaiting } from './ahead'
+import { lastSaid, withWaiting } from './ahead'
 import { Column } from './Column'
 import { Finish } from './Finish'
 import { Happened } from './Happened'
@@ -50,15 +50,12 @@ function Batch({ id }: { id: string }) {
     )
   }
   const { kept } = now
-  const view = withWaiting(
-    now.view,
-    waiting.filter((own) => own.refused === undefined).map((own) => own.event),
-  )
+  const open = waiting.filter((own) => own.refused === undefined).map((own) => own.event)
+  const view = withWaiting(now.view, open)
   const undo = () => {
-    // What another device said is not taken back by a key pressed here.
-    const last = view.happened.find((own) => !own.taken_back && own.device === deviceName())
-    if (last) say({ what: 'taken_back', of: last.id })
-    return last?.id
+    const last = lastSaid(now.view, open, deviceName())
+    if (last !== undefined) say({ what: 'taken_back', of: last })
+    return last
   }
   return (
     <div className="tray flex flex-1 flex-col gap-3 px-6 pt-4 pb-3 max-phone:px-4">

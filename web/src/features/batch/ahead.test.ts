@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { BatchEvent, BatchView } from '../../api/client'
-import { withWaiting } from './ahead'
+import { lastSaid, withWaiting } from './ahead'
 
 const line = (at: number, mark: number, step: number | null) => ({
   line: at,
@@ -62,5 +62,34 @@ describe('a batch while the kitchen is away', () => {
     expect(after(weighed(0, 120)).lines[0]?.stands).toBe('over')
     expect(after(weighed(0, 120), { what: 'decided', line: 0, way: 'leave' })).toMatchObject({ line: 1 })
     expect(after({ what: 'line_left_out', line: 0 })).toMatchObject({ line: 1 })
+  })
+
+  it('is as it was once what waits here was taken back', () => {
+    expect(after(weighed(0, 120), { what: 'taken_back', of: 'event-0' })).toMatchObject({ line: 0 })
+    expect(after(weighed(0, 120), { what: 'taken_back', of: 'event-0' }).lines[0]?.stands).toBe('open')
+  })
+})
+
+describe('what a key takes back', () => {
+  const said = {
+    ...view,
+    happened: [
+      { id: 'theirs', device: 'Other tablet', taken_back: false },
+      { id: 'gone', device: 'Mine', taken_back: true },
+      { id: 'mine', device: 'Mine', taken_back: false },
+    ],
+  } as unknown as BatchView
+  const waits = (...events: BatchEvent[]) => events.map((event, own) => ({ id: `event-${own}`, at, event }))
+
+  it('is the last that waits here, however late the kitchen is', () => {
+    expect(lastSaid(said, waits(weighed(0, 60), weighed(1, 50)), 'Mine')).toBe('event-1')
+    const back: BatchEvent = { what: 'taken_back', of: 'event-1' }
+    expect(lastSaid(said, waits(weighed(0, 60), weighed(1, 50), back), 'Mine')).toBe('event-0')
+  })
+
+  it('is else the last this device said, and never what another did', () => {
+    expect(lastSaid(said, [], 'Mine')).toBe('mine')
+    expect(lastSaid(said, waits({ what: 'taken_back', of: 'mine' }), 'Mine')).toBeUndefined()
+    expect(lastSaid(said, [], 'A third')).toBeUndefined()
   })
 })

@@ -33,17 +33,35 @@ function next(view: BatchView): Pick<BatchView, 'line' | 'step'> {
   return { line: null, step: step ?? null }
 }
 
+type Waiting = readonly { id: string; at: string; event: BatchEvent }[]
+
+/** What is taken back by what waits on this device. */
+function takenBack(waiting: Waiting): Set<string> {
+  return new Set(waiting.flatMap(({ event }) => (event.what === 'taken_back' ? [event.of] : [])))
+}
+
+/**
+ * The last thing this device said of a batch, which a key takes back: first what still waits here, then what the kitchen
+ * has. What another device said is not taken back by a key pressed here.
+ */
+export function lastSaid(view: BatchView, waiting: Waiting, device: string): string | undefined {
+  const back = takenBack(waiting)
+  const says = ({ id, event }: Waiting[number]) =>
+    event.what !== 'taken_back' && event.what !== 'corrected' && !back.has(id)
+  const here = [...waiting].reverse().find(says)
+  if (here) return here.id
+  return view.happened.find((own) => !own.taken_back && own.device === device && !back.has(own.id))?.id
+}
+
 /**
  * A batch with what is on this device and not in the kitchen's file yet, so that nobody weighs twice what was weighed while the
  * kitchen was away. What needs the model is said when the kitchen is back.
  */
-export function withWaiting(
-  view: BatchView,
-  waiting: readonly { id: string; at: string; event: BatchEvent }[],
-): BatchView {
+export function withWaiting(view: BatchView, waiting: Waiting): BatchView {
   // What the kitchen has already, though its answer is still on its way, is in the view.
   const there = new Set(view.happened.map((own) => own.id))
-  const events = waiting.filter((own) => !there.has(own.id))
+  const back = takenBack(waiting)
+  const events = waiting.filter((own) => !there.has(own.id) && !back.has(own.id))
   if (events.length === 0) return view
   let lines = view.lines
   let steps = view.steps

@@ -1,4 +1,5 @@
 import { useState } from 'react'
+import { useShow } from '../../api/live'
 import { moment } from '../../lib/format'
 import { useDevices } from './queries'
 
@@ -7,6 +8,8 @@ const TOLD_MS = 24 * 3_600_000
 
 /** Fridges that are or were too warm: where, since when, and what stood in them. */
 export function WarmFridges() {
+  // While it is shown the page listens: a fridge that gets warm now is told now.
+  useShow()
   const devices = useDevices()
   const [now] = useState(() => Date.now())
   const all = (devices.data?.warm ?? []).filter(
