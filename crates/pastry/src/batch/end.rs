@@ -1,6 +1,7 @@
 //! What becomes of a batch when it is made: who gets how much of what is really there, and what its tape says.
 
 use crate::assess::Ready;
+use crate::batch::contents::what_is_in;
 use crate::batch::document::BatchDocument;
 use crate::batch::event::BatchEntry;
 use crate::batch::fold::fold;
@@ -60,7 +61,7 @@ pub fn tape(
     made_on: Date,
 ) -> Result<TapeLabel, Vec<Fault>> {
     let state = fold(batch, entries);
-    let document = crate::batch::view::what_is_in(batch, &state, shelf);
+    let document = what_is_in(batch, &state, shelf);
     let Ready { lines, options, .. } = Ready::of(&document, shelf)?;
     let (family, work) = (document.family, &document.work);
     let said = cream_says(&lines, family, &options, work.temperature_c.celsius(), document.history());

@@ -5,6 +5,7 @@ use crate::assess::answer::assess_from;
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::batch::arrival::{Arrival, of_step};
+use crate::batch::contents::in_bowl;
 use crate::batch::cooling::{CoolingClock, cooling_clock};
 use crate::batch::document::{BatchDocument, BatchStep};
 use crate::batch::end::{BatchShare, shares};
@@ -14,8 +15,8 @@ use crate::batch::said::{Happening, happenings};
 use crate::batch::tolerance::{Band, band, needs_step, of_the_trade, one_in_ten};
 use crate::code::codes;
 use crate::fault::Fault;
+use crate::formula::WeighedLine;
 use crate::formula::kitchen_words::in_pieces;
-use crate::formula::{Line, Rules, WeighedLine};
 use crate::ingredient::Shelf;
 use crate::job::duty::Outcome;
 use crate::number::{hundredths, weighed_g};
@@ -238,11 +239,11 @@ pub fn still_open(
 pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Result<BatchView, Vec<Fault>> {
     let Told { state, mut lines, bowl } = told(batch, entries, shelf)?;
     let order = order(batch, lines.len());
-    let contents = contents(&batch.formula, &bowl, &state, shelf);
+    let contents = in_bowl(&batch.formula, &bowl, &state, shelf);
     let (sentence, inside) = judged(&contents, shelf);
     let (line, step) = next(&state, &lines, &order, batch);
     if let Some(at) = line.filter(|at| state.lines[*at].in_g <= 0.0) {
-        let without = self::contents(&batch.formula, &set(&bowl, at, 0.0), &state, shelf);
+        let without = in_bowl(&batch.formula, &set(&bowl, at, 0.0), &state, shelf);
         lines[at].without = Some(judged(&without, shelf).0);
     }
     let over = line
@@ -286,12 +287,6 @@ pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Res
     })
 }
 
-/// What is really in the bowl, as a formula.
-pub(crate) fn what_is_in(batch: &BatchDocument, state: &BatchState, shelf: &Shelf) -> FormulaDocument {
-    let bowl: Vec<f64> = state.lines.iter().map(|own| own.in_g).collect();
-    contents(&batch.formula, &bowl, state, shelf)
-}
-
 /// What could be done about a line that is over: the bowl as it would be with the line at its mark, and what went in.
 fn poured_over(
     batch: &BatchDocument,
@@ -301,7 +296,7 @@ fn poured_over(
     shelf: &Shelf,
 ) -> Option<Overpour> {
     let planned = set(bowl, at, line.band.mark_g);
-    let document = contents(&batch.formula, &planned, state, shelf);
+    let document = in_bowl(&batch.formula, &planned, state, shelf);
     // What is left out is no line of what is in the bowl.
     let within = planned[..at].iter().filter(|grams| **grams > 0.0).count();
     // What was added of the same counts too.
@@ -438,31 +433,4 @@ fn added(state: &BatchState, shelf: &Shelf) -> Vec<String> {
     let name = |key: &str| shelf.find(key).map_or_else(|| key.to_owned(), |own| own.name.clone());
     let one = |grams: f64, key: &str| format!("{} g {}", weighed_g(grams), name(key));
     state.added.iter().map(|own| one(own.grams, &own.ingredient)).collect()
-}
-
-/// What is in the bowl, as a formula: what is left out is not in it, what was added is.
-fn contents(formula: &FormulaDocument, bowl: &[f64], state: &BatchState, shelf: &Shelf) -> FormulaDocument {
-    let mut own = formula.clone();
-    own.percent_of = None;
-    // What must hold when ways are looked for is no matter of what is in the bowl.
-    own.rules = Rules::default();
-    let mut grams = bowl.to_vec();
-    for put in state.added.iter().filter(|put| shelf.find(&put.ingredient).is_some()) {
-        let same = |line: &Line| {
-            line.ingredient == put.ingredient && line.boiled.is_none() && line.strained.is_none()
-        };
-        match own.lines.iter().position(same) {
-            Some(at) => grams[at] += put.grams,
-            None => {
-                own.lines.push(Line::new(&put.ingredient, String::new()));
-                grams.push(put.grams);
-            }
-        }
-    }
-    let lines = std::mem::take(&mut own.lines).into_iter().zip(grams);
-    own.lines = lines
-        .filter(|(_, grams)| *grams > 0.0)
-        .map(|(line, grams)| Line { amount: format!("{} g", hundredths(grams)), ..line })
-        .collect();
-    own
 }
