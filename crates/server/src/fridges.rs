@@ -152,10 +152,10 @@ pub async fn warm(store: &Store) -> Result<Vec<WarmFridge>, StoreError> {
             };
             let words = match &after {
                 None => format!(
-                    "{name} is warmer than {most_c:.0} °C: {c:.1} °C when that was noticed.{what} Look at it now; what may still be used, your local code says."
+                    "{name} is warmer than {most_c} °C: {c:.1} °C when that was noticed.{what} Look at it now; what may still be used, your local code says."
                 ),
                 Some((_, warmest_c)) => format!(
-                    "{name} was warmer than {most_c:.0} °C, up to {warmest_c:.1} °C.{what} What may still be used, your local code says."
+                    "{name} was warmer than {most_c} °C, up to {warmest_c:.1} °C.{what} What may still be used, your local code says."
                 ),
             };
             all.push(WarmFridge {
