@@ -71,10 +71,11 @@ types: web/node_modules/.package-lock.json
 screenshots: browser web
 	cargo run -p e2e --bin screenshots -- docs/screenshots
 
-bench: web
+bench: browser web
 	cargo bench -p pastry --bench core
 	cargo bench -p server --bench http
 	cargo bench -p server --bench live
+	cargo bench -p e2e --bench pour
 
 clean:
 	cargo clean

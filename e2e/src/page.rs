@@ -114,11 +114,16 @@ impl Ui {
 
     /// Posts JSON as the page would, and gives the status.
     pub async fn post(&self, path: &str, body: &Value) -> u64 {
-        let script = "const [path, body, done] = arguments;
-            fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' },
+        self.send("POST", path, body).await
+    }
+
+    /// Sends JSON as the page would, and gives the status.
+    pub async fn send(&self, method: &str, path: &str, body: &Value) -> u64 {
+        let script = "const [method, path, body, done] = arguments;
+            fetch(path, { method, headers: { 'content-type': 'application/json' },
               body: JSON.stringify(body) }).then((r) => done(r.status))";
-        let answer = self.client.execute_async(script, vec![path.into(), body.clone()]).await;
-        answer.expect("it posts").as_u64().expect("a status")
+        let answer = self.client.execute_async(script, vec![method.into(), path.into(), body.clone()]).await;
+        answer.expect("it is sent").as_u64().expect("a status")
     }
 
     /// Runs a script.

@@ -48,6 +48,8 @@ pub struct DeviceNow {
     pub g: Option<f64>,
     /// A scale: its step there, g.
     pub step_g: Option<f64>,
+    /// A scale: what it was set to nothing with, g.
+    pub tare_g: Option<f64>,
     /// A scale: whether it stands still.
     pub steady: bool,
     /// A probe or a fridge: °C.
@@ -142,6 +144,7 @@ impl Heard {
             stand_in: self.hello.is_some_and(|(_, stand_in)| stand_in),
             g: None,
             step_g: None,
+            tare_g: None,
             steady: false,
             c: None,
             open: false,
@@ -152,8 +155,9 @@ impl Heard {
         // What something else says is no reading of this device.
         let last = self.last.as_ref().filter(|_| state != DeviceState::Wrong);
         match (of.kind, last.map(|(own, _)| own)) {
-            (DeviceKind::Scale, Some(Message::Weight { g, step_g, steady, .. })) => {
+            (DeviceKind::Scale, Some(Message::Weight { g, step_g, steady, tare_g })) => {
                 (shown.g, shown.step_g, shown.steady) = (Some(*g), Some(*step_g), *steady);
+                shown.tare_g = Some(*tare_g);
             }
             (DeviceKind::Probe, Some(Message::Temperature { c })) => shown.c = Some(*c),
             (DeviceKind::Fridge, Some(Message::Fridge { c, open })) => {

@@ -2,8 +2,7 @@
 
 #![allow(missing_docs)]
 
-use devices::line::Line;
-use devices::message::Message;
+use devices::stand_in::told::told;
 use devices::{DeviceAddress, DeviceKind};
 use jiff::Timestamp;
 use pastry::batch::{BatchAsk, BatchDocument, BatchEvent, ReadBy};
@@ -14,8 +13,6 @@ use std::time::{Duration, Instant};
 use store::journal::NewEvent;
 use store::noun::BATCH;
 use store::{By, SaveId};
-use tokio::io::AsyncWriteExt;
-use tokio::net::TcpListener;
 use tokio::runtime::Runtime;
 use tokio::sync::mpsc;
 
@@ -23,38 +20,6 @@ const FORMULA: &str = include_str!("../demo/01-bay-milk-drip.json");
 const DEVICES: usize = 30;
 const PAGES: usize = 10;
 const CHANGES: usize = 300;
-
-/// A scale that says a number when it is told to, and the rest of the time nothing that is new.
-async fn scale(mut says: mpsc::UnboundedReceiver<f64>) -> String {
-    let listener = TcpListener::bind("127.0.0.1:0").await.expect("a free port");
-    let address = listener.local_addr().expect("an address").to_string();
-    tokio::spawn(async move {
-        let (mut stream, _) = listener.accept().await.expect("the kitchen comes");
-        let _ = stream.set_nodelay(true);
-        let hello = Message::Hello { kind: DeviceKind::Scale, name: "bench".to_owned(), stand_in: false };
-        let mut number = 0;
-        let mut line = |message: &Message| -> String {
-            number += 1;
-            let line: Line = message.line(number);
-            line.written()
-        };
-        let _ = stream.write_all(line(&hello).as_bytes()).await;
-        let mut g = 0.0;
-        loop {
-            // As often as a scale speaks.
-            match tokio::time::timeout(Duration::from_millis(100), says.recv()).await {
-                Ok(None) => return,
-                Ok(Some(next)) => g = next,
-                Err(_) => {}
-            }
-            let weight = Message::Weight { g, step_g: 0.1, steady: true, tare_g: 0.0 };
-            if stream.write_all(line(&weight).as_bytes()).await.is_err() {
-                return;
-            }
-        }
-    });
-    address
-}
 
 /// Seconds of processor time this process used.
 fn used() -> f64 {
@@ -76,7 +41,7 @@ async fn live() {
     let mut all = Vec::new();
     for at in 0..DEVICES {
         let (tell, says) = mpsc::unbounded_channel();
-        let address = scale(says).await;
+        let address = told(says).await.expect("a free port").to_string();
         all.push(DeviceAddress { kind: DeviceKind::Scale, name: format!("s{at}"), address });
         tellers.push(tell);
     }

@@ -1,6 +1,7 @@
 //! What a cook does at the page, in a real browser.
 
 mod bad_input;
+mod batch_signs;
 mod batches;
 mod cases;
 mod clock;

@@ -161,12 +161,13 @@ export function useFixed<T>(asked: Asked<T>): Shown<T> {
 }
 
 /** What is looked at again and again: so often while it answers, more often while it does not. */
-export function useWatched<T>(asked: Asked<T>, everyMs: number, silentMs: number) {
+export function useWatched<T>(asked: Asked<T>, everyMs: number, silentMs: number, on = true) {
   return useQuery<T>({
     queryKey: asked.queryKey,
     queryFn: fetching(asked),
     refetchInterval: (query) => (query.state.status === 'error' ? silentMs : everyMs),
     retry: false,
+    enabled: on,
   })
 }
 

@@ -145,6 +145,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bowls": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The cook's own bowls, as they were weighed in any batch. */
+        get: operations["list_bowls"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clock": {
         parameters: {
             query?: never;
@@ -1625,6 +1642,12 @@ export interface components {
         BatchArrival: {
             /** @description Minutes from the last reading on: soonest, likely, latest. Empty while nothing can be said. */
             min: number[];
+            /**
+             * Format: double
+             * @description When it is rung for, minutes from the last reading on: before it is there, by a tenth of the whole way or by how surely
+             *     that is known. None while nothing can be said.
+             */
+            ring_min?: number | null;
             /** @description In a sentence. */
             sentence: string;
             /** @description When the last reading was. */
@@ -1721,7 +1744,7 @@ export interface components {
             bowl?: string | null;
             /**
              * Format: double
-             * @description Weight of the bowl, g.
+             * @description Weight of the bowl, g; 0 where the kitchen has it no more.
              */
             grams: number;
             /** @enum {string} */
@@ -2009,6 +2032,7 @@ export interface components {
             lines?: number[];
             /** @description Minutes, from and to. */
             minutes: number[];
+            spoon?: components["schemas"]["SpoonSign"] | null;
             /** @description Temperature, °C, from and to. */
             temperature_c?: number[] | null;
             /** @description The same as it is read. */
@@ -2108,6 +2132,7 @@ export interface components {
             sentence: string;
             /** @description What each of those it is made for gets of what is really there. */
             shares: components["schemas"]["BatchShare"][];
+            spoon?: components["schemas"]["SpoonToSee"] | null;
             /** @description Where it stands. */
             stands_in?: string | null;
             /** @description Else its number among the steps. */
@@ -3498,6 +3523,11 @@ export interface components {
              * @description A scale: its step there, g.
              */
             step_g?: number | null;
+            /**
+             * Format: double
+             * @description A scale: what it was set to nothing with, g.
+             */
+            tare_g?: number | null;
             /**
              * Format: int64
              * @description Lines that were torn, since it was connected first.
@@ -5474,6 +5504,7 @@ export interface components {
              * @description The step, counted from 1, it must be ready for, when that is not the next one: it can be done beside others.
              */
             ready_for?: number | null;
+            spoon?: components["schemas"]["SpoonSign"] | null;
             /** @description What of the kitchen it takes. */
             takes: components["schemas"]["Resource"][];
             /** @description Temperature, °C, from and to. */
@@ -7840,6 +7871,35 @@ export interface components {
          * @enum {string}
          */
         SpoonSign: "thin_stream" | "thin_ribbon" | "folding_ribbon" | "slow_rope" | "soft_dollop" | "holds_upside_down" | "clean_cut";
+        /** @description What a spoonful does, and with what it is drawn. */
+        SpoonToSee: {
+            /**
+             * Format: double
+             * @description The temperature it is worked out for, °C; none for a sign of the method.
+             */
+            at_c?: number | null;
+            /**
+             * Format: double
+             * @description Density it is drawn with, kg/m³.
+             */
+            density_kg_m3: number;
+            /** @description What it does. */
+            sign: components["schemas"]["SpoonSign"];
+            /** @description The colour it is drawn in, as CSS has it; none where nothing that can be judged is in the bowl. */
+            tint?: string | null;
+            /**
+             * Format: double
+             * @description Viscosity at 10 /s it is drawn with, Pa·s.
+             */
+            viscosity_pa_s: number;
+            /** @description The same in words. */
+            words: string;
+            /**
+             * Format: double
+             * @description Yield stress it is drawn with, Pa.
+             */
+            yield_stress_pa: number;
+        };
         /**
          * @description Where something stands while it waits.
          * @enum {string}
@@ -8772,6 +8832,7 @@ export interface components {
             done?: string | null;
             /** @description Left out on purpose. */
             left_out: boolean;
+            look?: components["schemas"]["SpoonToSee"] | null;
             /** @description Whether its sign was there. */
             sign?: boolean | null;
         };
@@ -10031,6 +10092,53 @@ export interface operations {
             };
             /** @description Fields at fault, each named */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_bowls: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Bowls, by name */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnBowl"][];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,7 +1,8 @@
 //! Devices that ship with the product, as awkward as real ones.
 //!
 //! [`script`] reads what a scenario says, [`play`] lets it happen, [`scale`], [`probe`], [`fridge`] and [`printer`] are what it
-//! happens to, [`label`] draws what is printed, [`serve`] puts one on a port.
+//! happens to, [`label`] draws what is printed, [`serve`] puts one on a port, and
+//! [`told`] a scale that shows what it is told.
 
 pub mod fridge;
 pub mod label;
@@ -11,6 +12,7 @@ pub mod probe;
 pub mod scale;
 pub mod script;
 pub mod serve;
+pub mod told;
 
 use crate::address::DeviceKind;
 use crate::message::Message;

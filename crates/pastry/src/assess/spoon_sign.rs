@@ -38,6 +38,19 @@ impl SpoonSign {
         }
     }
 
+    /// A yield stress, Pa, and a viscosity at 10 /s, Pa·s, in the middle of what does so.
+    pub fn typical(self) -> (f64, f64) {
+        match self {
+            SpoonSign::ThinStream => (0.2, 0.05),
+            SpoonSign::ThinRibbon => (1.0, 0.6),
+            SpoonSign::FoldingRibbon => (6.0, 3.2),
+            SpoonSign::SlowRope => (30.0, 14.0),
+            SpoonSign::SoftDollop => (120.0, 30.0),
+            SpoonSign::HoldsUpsideDown => (800.0, 120.0),
+            SpoonSign::CleanCut => (5000.0, 600.0),
+        }
+    }
+
     /// In words.
     pub fn word(self) -> &'static str {
         match self {

@@ -25,6 +25,8 @@ const FEWEST: usize = 3;
 const HEATED_MIN: f64 = 4.0;
 /// Readings this long before the last belong to something else, min.
 const LONGEST_MIN: f64 = 24.0 * 60.0;
+/// It is rung at least and need not be rung more than so long before it is there, min, where the spread asks no more.
+const RUNG_MIN: [f64; 2] = [1.0, 10.0];
 /// A point of the curve each so many parts of the way.
 const POINTS: usize = 24;
 
@@ -37,6 +39,9 @@ pub struct Arrival {
     /// Minutes from the last reading on: soonest, likely, latest. Empty while nothing can be said.
     #[schema(min_items = 0, max_items = 3)]
     pub min: Vec<f64>,
+    /// When it is rung for, minutes from the last reading on: before it is there, by a tenth of the whole way or by how surely
+    /// that is known. None while nothing can be said.
+    pub ring_min: Option<f64>,
     /// When the last reading was.
     #[schema(value_type = String)]
     pub since: Timestamp,
@@ -85,11 +90,25 @@ pub fn arrival(reads: &[(Timestamp, f64)], band: [f64; 2], room_c: f64) -> Optio
     let [from_c, to_c] = band;
     if (from_c - 0.05..=to_c + 0.05).contains(&last_c) {
         let sentence = "It is there now.".to_owned();
-        return Some(Arrival { to_c: last_c, min: vec![0.0; 3], since, sentence, way: Vec::new() });
+        return Some(Arrival {
+            to_c: last_c,
+            min: vec![0.0; 3],
+            ring_min: Some(0.0),
+            since,
+            sentence,
+            way: Vec::new(),
+        });
     }
     let goal = if last_c > to_c { to_c } else { from_c };
     let none = |sentence: &str| {
-        Some(Arrival { to_c: goal, min: Vec::new(), since, sentence: sentence.to_owned(), way: Vec::new() })
+        Some(Arrival {
+            to_c: goal,
+            min: Vec::new(),
+            ring_min: None,
+            since,
+            sentence: sentence.to_owned(),
+            way: Vec::new(),
+        })
     };
     let first_c = all.first().map_or(last_c, |own| own.1);
     let towards = (first_c - last_c) * (last_c - goal).signum();
@@ -105,11 +124,19 @@ pub fn arrival(reads: &[(Timestamp, f64)], band: [f64; 2], room_c: f64) -> Optio
     let Some((soon, likely, late, way)) = found else {
         return none("It will not get there where it stands now: put it somewhere else.");
     };
+    let gone = -all.first().map_or(0.0, |own| own.0);
+    let ring_min = Some(rung_at(soon, likely, gone));
     let sentence = match two_digits(likely).as_str() {
         "0" => format!("{goal:.0} °C any moment now."),
         words => format!("{goal:.0} °C in about {words} min ({} to {}).", two_digits(soon), two_digits(late)),
     };
-    Some(Arrival { to_c: goal, min: vec![soon, likely, late], since, sentence, way })
+    Some(Arrival { to_c: goal, min: vec![soon, likely, late], ring_min, since, sentence, way })
+}
+
+/// When it is rung for, min: as surely before it is there as the spread says, within one to three tenths of the whole way.
+fn rung_at(soon: f64, likely: f64, gone: f64) -> f64 {
+    let tenth = (0.1 * (gone + likely)).clamp(RUNG_MIN[0], RUNG_MIN[1]);
+    (likely - (likely - soon).clamp(tenth, 3.0 * tenth)).max(0.0)
 }
 
 type Found = (f64, f64, f64, Vec<WarmthPoint>);

@@ -1,6 +1,7 @@
 //! A batch as it is kept and sent: the formula it is made by, at its size, the steps of its method, and what it is for.
 
 use crate::assess::document::FormulaDocument;
+use crate::assess::spoon_sign::SpoonSign;
 use crate::batch::event::{BatchEntry, MOST_G};
 use crate::fault::{Fault, FaultCode};
 use crate::format;
@@ -107,6 +108,9 @@ pub struct BatchStep {
     #[serde(default, skip_serializing_if = "String::is_empty")]
     #[schema(max_length = 600)]
     pub until: String,
+    /// What a spoonful does then, where that is the sign.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub spoon: Option<SpoonSign>,
     /// What goes wrong, and why.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 20)]
@@ -141,6 +145,7 @@ impl From<MethodStep> for BatchStep {
             time: own.time,
             temperature_c: own.temperature_c,
             until: own.until,
+            spoon: own.spoon,
             wrong: own.wrong,
             cautions: own.cautions.iter().map(|own| own.words().to_owned()).collect(),
             lines: own.lines,

@@ -76,7 +76,7 @@ pub enum BatchEvent {
     },
     /// The scale was set to nothing with a bowl on it.
     Tared {
-        /// Weight of the bowl, g.
+        /// Weight of the bowl, g; 0 where the kitchen has it no more.
         #[schema(minimum = 0, maximum = 200000)]
         grams: f64,
         /// Which of the cook's own bowls.

@@ -26,8 +26,6 @@ pub struct BatchState {
     pub factor: f64,
     /// What went in that no line asks for.
     pub added: Vec<Put>,
-    /// The cook's own bowls, by the name they were given, and what each weighs, g.
-    pub bowls: Vec<(String, f64)>,
     /// Temperatures, in the order in which they were read.
     pub reads: Vec<TemperatureRead>,
     /// Clocks that run, or have rung and were not heard yet.
@@ -205,10 +203,6 @@ impl BatchState {
                 own.in_g = hundredths((own.in_g - grams).max(0.0));
             }
             BatchEvent::Lost { line: None, grams, .. } => self.lose(grams),
-            BatchEvent::Tared { grams, bowl: Some(bowl) } => {
-                self.bowls.retain(|(name, _)| *name != bowl);
-                self.bowls.push((bowl, grams));
-            }
             BatchEvent::Begun { step: key } => {
                 let Some(own) = step(&key).and_then(|at| self.steps.get_mut(at)) else { return };
                 *own = StepState { begun: Some(at), ..StepState::default() };
@@ -239,7 +233,7 @@ impl BatchState {
             BatchEvent::LeftOver { grams } => self.left_over_g = Some(grams),
             BatchEvent::UsedUp {} => (self.stands_in, self.left_over_g) = (None, Some(0.0)),
             BatchEvent::Closed {} => self.closed = Some(at),
-            BatchEvent::Tared { bowl: None, .. }
+            BatchEvent::Tared { .. }
             | BatchEvent::Noted { .. }
             | BatchEvent::TimerOff { .. }
             | BatchEvent::Corrected { .. }

@@ -1,16 +1,17 @@
 //! How a batch looks: what comes next, what is still to pour and how far off it may be, and what it is with what is in the bowl.
 
 use crate::assess::Ready;
-use crate::assess::answer::assess_from;
 use crate::assess::document::FormulaDocument;
 use crate::balance::edges::Asked;
 use crate::batch::arrival::{Arrival, of_step};
+use crate::batch::bowls::{OwnBowl, own_bowls};
 use crate::batch::contents::in_bowl;
 use crate::batch::cooling::{CoolingClock, cooling_clock};
 use crate::batch::document::{BatchDocument, BatchStep};
 use crate::batch::end::{BatchShare, shares};
 use crate::batch::event::{BatchEntry, Came, OverWay};
 use crate::batch::fold::{BatchState, LineState, StepState, TemperatureRead, Timer, fold};
+use crate::batch::judged::{Judged, SpoonToSee, judged};
 use crate::batch::said::{Happening, happenings};
 use crate::batch::tolerance::{Band, band, needs_step, of_the_trade, one_in_ten};
 use crate::code::codes;
@@ -18,7 +19,6 @@ use crate::fault::Fault;
 use crate::formula::WeighedLine;
 use crate::formula::kitchen_words::in_pieces;
 use crate::ingredient::Shelf;
-use crate::job::duty::Outcome;
 use crate::number::{hundredths, weighed_g};
 use crate::rescue::{Overpour, OverpourAsk, overpour};
 use crate::units::Mass;
@@ -51,6 +51,8 @@ pub struct BatchView {
     pub sentence: String,
     /// Whether it is inside its window, with what is in.
     pub inside: bool,
+    /// What a spoonful does at its work, with what is in; none while it cannot be judged.
+    pub spoon: Option<SpoonToSee>,
     /// What comes next: its number among the lines, where a line is to be weighed.
     pub line: Option<usize>,
     /// Else its number among the steps.
@@ -155,15 +157,8 @@ pub struct ViewBatchStep {
     pub left_out: bool,
     /// Whether its sign was there.
     pub sign: Option<bool>,
-}
-
-/// A bowl of the cook's own.
-#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
-pub struct OwnBowl {
-    /// Its name.
-    pub name: String,
-    /// What it weighs, g.
-    pub grams: f64,
+    /// The spoon's sign to look for: the method's, or where it is to be at its work, as worked out.
+    pub look: Option<SpoonToSee>,
 }
 
 /// A batch as far as it can be told without judging it.
@@ -240,16 +235,19 @@ pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Res
     let Told { state, mut lines, bowl } = told(batch, entries, shelf)?;
     let order = order(batch, lines.len());
     let contents = in_bowl(&batch.formula, &bowl, &state, shelf);
-    let (sentence, inside) = judged(&contents, shelf);
+    let Judged { sentence, inside, spoon } = judged(&contents, shelf);
+    let work_c = batch.formula.work.temperature_c.celsius();
     let (line, step) = next(&state, &lines, &order, batch);
     if let Some(at) = line.filter(|at| state.lines[*at].in_g <= 0.0) {
         let without = in_bowl(&batch.formula, &set(&bowl, at, 0.0), &state, shelf);
-        lines[at].without = Some(judged(&without, shelf).0);
+        lines[at].without = Some(judged(&without, shelf).sentence);
     }
     let over = line
         .filter(|at| lines[*at].stands == LineStands::Over)
         .and_then(|at| poured_over(batch, &state, (&bowl, at), &lines[at], shelf));
     let names: Vec<String> = lines.iter().map(|own| own.name.clone()).collect();
+    let steps = batch.steps.iter().zip(&state.steps);
+    let steps = steps.map(|(own, state)| view_step(own, state, (&spoon, work_c))).collect();
     let mut timers = state.timers.clone();
     timers.sort_by_key(|own| own.rings);
     Ok(BatchView {
@@ -259,7 +257,8 @@ pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Res
         step,
         order,
         open: open(&state, &lines, batch),
-        steps: batch.steps.iter().zip(&state.steps).map(|(own, state)| view_step(own, state)).collect(),
+        steps,
+        spoon,
         added: added(&state, shelf),
         factor: state.factor,
         in_g: hundredths(state.in_g()),
@@ -270,11 +269,7 @@ pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Res
         left_over_g: state.left_over_g,
         arrival: step.and_then(|at| of_step(batch, &state, at)),
         cooling: cooling_clock(batch, &state.reads),
-        bowls: state
-            .bowls
-            .iter()
-            .map(|(name, grams)| OwnBowl { name: name.clone(), grams: *grams })
-            .collect(),
+        bowls: own_bowls([entries]),
         reads: state.reads.clone(),
         timers,
         came: state.came.as_ref().map(|(came, _)| *came),
@@ -303,17 +298,6 @@ fn poured_over(
     let own = document.lines.get(within)?.amount.trim_end_matches(" g").parse::<f64>().ok()?;
     let poured = format!("{} g", hundredths(own + line.in_g - line.band.mark_g));
     overpour(&OverpourAsk { document, line: within, poured }, shelf).ok()
-}
-
-/// What something is, in a sentence, and whether it is inside its window.
-fn judged(contents: &FormulaDocument, shelf: &Shelf) -> (String, bool) {
-    match assess_from(contents, shelf) {
-        Ok(own) => (own.at.headline.clone(), own.at.outcome == Outcome::Inside),
-        Err(faults) => {
-            let why = faults.first().map_or("nothing is in", |own| own.message.as_str());
-            (format!("It cannot be judged: {why}."), false)
-        }
-    }
 }
 
 /// What counts of a line in the judgement: what is in, its mark while it is still poured.
@@ -419,8 +403,21 @@ fn open(state: &BatchState, lines: &[ViewLine], batch: &BatchDocument) -> Vec<St
     said
 }
 
-fn view_step(own: &BatchStep, state: &StepState) -> ViewBatchStep {
+fn view_step(
+    own: &BatchStep,
+    state: &StepState,
+    (at_work, work_c): (&Option<SpoonToSee>, f64),
+) -> ViewBatchStep {
+    // Brought to its work, it does what was worked out for there.
+    let to_work = own.temperature_c.is_some_and(|[from, to]| (from..=to).contains(&work_c));
     ViewBatchStep {
+        look: match own.spoon {
+            Some(sign) => {
+                let tint = at_work.as_ref().and_then(|own| own.tint.clone());
+                Some(SpoonToSee { tint, ..SpoonToSee::from(sign) })
+            }
+            None => at_work.clone().filter(|_| to_work),
+        },
         own: own.clone(),
         begun: state.begun,
         done: state.done,

@@ -2,6 +2,7 @@
 //! what must be ready for it, the steps of what it begins with first.
 
 use crate::assess::FormulaDocument;
+use crate::assess::spoon_sign::SpoonSign;
 use crate::caution::Caution;
 use crate::formula::{Family, WeighedLine};
 use crate::ingredient::Role;
@@ -50,6 +51,8 @@ pub struct MethodStep {
     pub temperature_c: Option<[f64; 2]>,
     /// The sign that it is done.
     pub until: String,
+    /// What a spoonful does then, where that is the sign.
+    pub spoon: Option<SpoonSign>,
     /// What goes wrong.
     pub wrong: Vec<StepFault>,
     /// What can hurt.
@@ -275,6 +278,7 @@ fn taken(at: usize, line: &WeighedLine) -> MethodStep {
         by_clock: None,
         temperature_c: None,
         until: "It is weighed, and as its own sheet leaves it.".to_owned(),
+        spoon: None,
         wrong: Vec::new(),
         cautions: Vec::new(),
         limit: None,
@@ -352,6 +356,7 @@ fn method_step(step: &Step, kg: f64, key: String, needs: Vec<String>) -> MethodS
         by_clock: None,
         temperature_c: step.t,
         until: step.until.clone(),
+        spoon: step.spoon,
         wrong: step
             .wrong
             .iter()

@@ -1,5 +1,6 @@
 //! The trade's schools as data: `data/methods/*.toml`, read once.
 
+use crate::assess::spoon_sign::SpoonSign;
 use crate::caution::Caution;
 use crate::formula::{Family, WhipStage};
 use crate::ingredient::Role;
@@ -23,6 +24,8 @@ struct StepRow {
     #[serde(default)]
     t: Option<[f64; 2]>,
     until: String,
+    #[serde(default)]
+    spoon: Option<SpoonSign>,
     #[serde(default)]
     wrong: Vec<[String; 2]>,
     #[serde(default)]
@@ -273,6 +276,7 @@ impl StepRow {
             },
             t: self.t,
             until: self.until,
+            spoon: self.spoon,
             wrong: self.wrong,
             cautions: self.cautions,
             limit: self.within.map(|minutes| Limit { minutes, class }),

@@ -1,5 +1,6 @@
 //! One step of making: who works, for how long, with what, after which others, and within which limits.
 
+use crate::assess::spoon_sign::SpoonSign;
 use crate::caution::Caution;
 use crate::code::codes;
 use crate::formula::Family;
@@ -176,6 +177,8 @@ pub struct Step {
     pub t: Option<[f64; 2]>,
     /// The sign that it is done.
     pub until: String,
+    /// What a spoonful does then, where that is the sign (common practice).
+    pub spoon: Option<SpoonSign>,
     /// What goes wrong, and why.
     pub wrong: Vec<[String; 2]>,
     /// What can hurt.

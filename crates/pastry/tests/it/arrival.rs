@@ -62,6 +62,33 @@ fn after_a_third_of_the_way_it_is_within_a_tenth_of_what_remains() {
     }
 }
 
+/// Looked at every half minute as the page does, the ring comes before it is there, and not long before.
+#[test]
+fn it_is_rung_before_and_not_after() {
+    for (from_c, air_c, goal, constant) in
+        [(46.0, 21.0, 28.0, 55.0), (85.0, 4.0, 20.0, 70.0), (95.0, 0.5, 10.0, 12.0), (-18.0, 21.0, 4.0, 80.0)]
+    {
+        let (curve, when) = newton(from_c, air_c, constant);
+        let whole = when(goal);
+        for seed in 0..10 {
+            let all = read(&curve, whole, 0.5, seed);
+            let band = if from_c > goal { [goal - 2.0, goal] } else { [goal, goal + 2.0] };
+            let rings = |many: usize| {
+                let found = arrival(&all[..many], band, 21.0)?;
+                // Before the next reading.
+                found.ring_min.filter(|min| *min <= 0.5).map(|min| 0.5 * (many - 1) as f64 + min)
+            };
+            let rung = (1..=all.len()).find_map(rings).expect("it is rung");
+            let before = whole - rung;
+            assert!(before > 0.0, "{from_c} to {goal}, {seed}: {:.1} min late", -before);
+            assert!(
+                before < 0.35 * whole + 1.0,
+                "{from_c} to {goal}, {seed}: {before:.1} min of {whole:.1} early"
+            );
+        }
+    }
+}
+
 #[test]
 fn a_bowl_of_the_heat_model_is_said_within_its_spread() {
     let shelf = pastry::ingredient::Shelf::catalogue();

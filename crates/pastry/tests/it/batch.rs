@@ -2,6 +2,7 @@
 
 use jiff::Timestamp;
 use pastry::assess::FormulaDocument;
+use pastry::assess::spoon_sign::SpoonSign;
 use pastry::assess::starts::starts;
 use pastry::balance::edges::Asked;
 use pastry::batch::fold::counting;
@@ -338,4 +339,54 @@ proptest! {
             prop_assert!(matches!(stands, LineStands::Open | LineStands::Short | LineStands::Over));
         }
     }
+}
+
+/// Of a step whose sign is the spoon's, the method's; of the one that brings it to its work, as worked out with what is in.
+#[test]
+fn the_spoon_shows_what_to_look_for() {
+    for sign in [
+        SpoonSign::ThinStream,
+        SpoonSign::ThinRibbon,
+        SpoonSign::FoldingRibbon,
+        SpoonSign::SlowRope,
+        SpoonSign::SoftDollop,
+        SpoonSign::HoldsUpsideDown,
+        SpoonSign::CleanCut,
+    ] {
+        let (yield_pa, viscosity_pa_s) = sign.typical();
+        assert_eq!(SpoonSign::of(yield_pa, viscosity_pa_s), sign, "drawn as something else");
+    }
+    let batch = ganache();
+    let seen = view(&batch, &made(&batch));
+    let spoon = seen.spoon.clone().unwrap();
+    let work_c = batch.formula.work.temperature_c.celsius();
+    assert_eq!(spoon.at_c, Some(work_c));
+    let to_work: Vec<_> = seen.steps.iter().filter(|own| own.look.is_some()).collect();
+    assert!(!to_work.is_empty(), "nothing brings it to its work");
+    for own in to_work {
+        let [from, to] = own.own.temperature_c.unwrap();
+        assert!((from..=to).contains(&work_c));
+        assert_eq!(own.look.as_ref(), Some(&spoon));
+    }
+    let whipped = &starts(Family::WhippedCream)[0];
+    let signs: Vec<SpoonSign> = begun(whipped, None).steps.iter().filter_map(|own| own.spoon).collect();
+    assert!(!signs.is_empty(), "whipped cream is whipped to a peak");
+}
+
+/// A bowl is known by its name; weighed again it weighs that; at 0 the kitchen has it no more.
+#[test]
+fn a_bowl_is_known_by_its_name_until_it_is_gone() {
+    let batch = ganache();
+    let bowl = |second: i64, grams: f64| {
+        let event = BatchEvent::Tared { grams, bowl: Some("Steel 24".to_owned()) };
+        at(second, &format!("bowl-{second:04}"), event)
+    };
+    let mut all = vec![bowl(1, 412.0)];
+    let known =
+        |all: &[BatchEntry]| -> Vec<f64> { view(&batch, all).bowls.iter().map(|own| own.grams).collect() };
+    assert_eq!(known(&all), [412.0]);
+    all.push(bowl(2, 415.5));
+    assert_eq!(known(&all), [415.5]);
+    all.push(bowl(3, 0.0));
+    assert!(known(&all).is_empty());
 }

@@ -9,10 +9,11 @@ use axum::Json;
 use axum::extract::{Path, State};
 use jiff::civil::Date;
 use jiff::{SignedDuration, Timestamp};
-use pastry::batch::BatchDocument;
 use pastry::batch::arrival::{Arrival, WarmthPoint, arrival, since};
+use pastry::batch::bowls::{OwnBowl, own_bowls};
 use pastry::batch::end::tape;
 use pastry::batch::fold::fold;
+use pastry::batch::{BatchDocument, BatchEntry};
 use pastry::order::label::TapeLabel;
 use serde::{Deserialize, Serialize};
 use std::time::Duration;
@@ -29,6 +30,7 @@ pub fn routes() -> OpenApiRouter<AppState> {
         .routes(routes!(batch_tape))
         .routes(routes!(batch_warmth))
         .routes(routes!(list_leftovers))
+        .routes(routes!(list_bowls))
 }
 
 /// On which day.
@@ -182,4 +184,16 @@ async fn list_leftovers(State(state): State<AppState>) -> Result<Json<Vec<BatchL
     };
     all.sort_by_key(goes_off);
     Ok(Json(all))
+}
+
+/// The cook's own bowls, as they were weighed in any batch.
+#[utoipa::path(get, path = "/bowls", tag = "batches", operation_id = "list_bowls", responses(
+    (status = 200, body = [OwnBowl], description = "Bowls, by name")
+))]
+async fn list_bowls(State(state): State<AppState>) -> Result<Json<Vec<OwnBowl>>, ApiError> {
+    let mut all: Vec<Vec<BatchEntry>> = Vec::new();
+    for id in state.store.batches_with("tared").await? {
+        all.push(entries(&state.store.batch_events(&id, 0).await?).0);
+    }
+    Ok(Json(own_bowls(all.iter().map(Vec::as_slice))))
 }

@@ -178,3 +178,65 @@ async fn two_devices_at_one_batch_are_both_heard() {
     assert_eq!(devices.iter().filter(|own| **own == "mixer").count(), 20);
     kitchen.close().await;
 }
+
+/// A formula that is put away while a batch of it is made stays what the batch is made by; so does what it is made with.
+#[tokio::test]
+async fn a_formula_put_away_meanwhile_stays_what_the_batch_is_made_by() {
+    let kitchen = Kitchen::open(false).await;
+    let (status, kept) = kitchen.post("/api/components", &formula()).await;
+    assert_eq!(status, 201, "{kept}");
+    let key = kept["id"].as_str().unwrap();
+    let ask = json!({ "formula": formula(), "component": key, "revision": 1, "weigh_g": 324.0 });
+    let (status, begun) = kitchen.post("/api/batches", &ask).await;
+    assert_eq!(status, 201, "{begun}");
+    let id = begun["kept"]["id"].as_str().unwrap();
+    let away = json!({ "tags": [], "archived": true });
+    assert_eq!(kitchen.put(&format!("/api/components/{key}/place"), &away).await.0, 204);
+    let line = begun["view"]["line"].as_u64().unwrap() as usize;
+    let (status, then) = say(&kitchen, id, &[said("after-it", "07:00:00", &poured(line, 162.0))]).await;
+    assert_eq!((status, &then["view"]["in_g"]), (201, &json!(162.0)), "{then}");
+    assert_eq!(then["view"]["lines"][line]["band"], begun["view"]["lines"][line]["band"]);
+    finish(&kitchen, id).await;
+    let closed = said("closed-one", "09:00:00", &json!({ "what": "closed" }));
+    assert_eq!(say(&kitchen, id, &[closed]).await.0, 201);
+    kitchen.close().await;
+}
+
+/// What a scale shows with its bowl lifted, and numbers that are none, are refused in words and keep nothing.
+#[tokio::test]
+async fn a_weight_below_nothing_and_one_beyond_all_scales_say_what_to_do() {
+    let kitchen = Kitchen::open(false).await;
+    let (id, _) = begin(&kitchen).await;
+    for (event, words) in [
+        (poured(0, -412.0), "at least 0"),
+        (poured(0, 1e9), "at most 200000"),
+        (poured(0, 0.0), "how many grams"),
+        (json!({ "what": "read", "c": -200.0, "by": "device" }), "at least -60"),
+        (json!({ "what": "tared", "grams": -3.0, "bowl": "Steel 24" }), "at least 0"),
+    ] {
+        let (status, problem) = say(&kitchen, &id, &[said("wrong", "07:02:00", &event)]).await;
+        let said = problem["errors"][0]["message"].as_str().unwrap_or_default();
+        assert!(status == 422 && said.contains(words), "{status} {problem}");
+    }
+    let (_, events) = kitchen.get(&format!("/api/batches/{id}/events")).await;
+    assert_eq!(events.as_array().unwrap().len(), 0);
+    kitchen.close().await;
+}
+
+/// A bowl weighed in one batch is there in the next, until it is said to be gone.
+#[tokio::test]
+async fn bowls_are_known_in_every_batch() {
+    let kitchen = Kitchen::open(false).await;
+    let (first, _) = begin(&kitchen).await;
+    let bowl = |grams: f64| json!({ "what": "tared", "grams": grams, "bowl": "Steel 24" });
+    assert_eq!(kitchen.get("/api/bowls").await.1, json!([]));
+    assert_eq!(say(&kitchen, &first, &[said("bowl-one", "07:00:00", &bowl(412.0))]).await.0, 201);
+    let (second, _) = begin(&kitchen).await;
+    assert_eq!(kitchen.get("/api/bowls").await.1, json!([{ "name": "Steel 24", "grams": 412.0 }]));
+    assert_eq!(say(&kitchen, &second, &[said("bowl-two", "07:10:00", &bowl(0.0))]).await.0, 201);
+    assert_eq!(kitchen.get("/api/bowls").await.1, json!([]));
+    let back = said("bowl-back", "07:11:00", &json!({ "what": "taken_back", "of": "event-bowl-two" }));
+    assert_eq!(say(&kitchen, &second, &[back]).await.0, 201);
+    assert_eq!(kitchen.get("/api/bowls").await.1[0]["grams"], 412.0);
+    kitchen.close().await;
+}

@@ -1,13 +1,16 @@
 import { useState } from 'react'
-import type { BatchEvent, BatchView, Came, SpoonSign } from '../../api/client'
+import type { BatchEvent, BatchView, Came, OwnBowl, SpoonSign } from '../../api/client'
 import { weighed } from '../../lib/format'
 import { readNumber } from '../../lib/number'
 import { Button } from '../../ui/Button'
+import { Select } from '../../ui/Select'
 import { TextField } from '../../ui/TextField'
 import { BIG } from './looks'
 import { Made } from './Made'
 import type { Pour } from './usePour'
 import type { Say } from './say'
+import { SpoonLook } from './SpoonLook'
+import { Bowls, useBowls } from './Bowls'
 
 const CAME: readonly (readonly [Came, string])[] = [
   ['good', 'As it should'],
@@ -36,6 +39,11 @@ interface FinishProps {
   onSay: Say
 }
 
+/** What is in a bowl that was weighed with it, g. */
+function without(grams: number, bowl: OwnBowl | undefined): number {
+  return bowl ? Math.round((grams - bowl.grams) * 100) / 100 : grams
+}
+
 /** Everything is in and done: what came out, and how. */
 export function Finish({ id, view, pour, onSay }: FinishProps) {
   const [typed, setTyped] = useState('')
@@ -43,14 +51,23 @@ export function Finish({ id, view, pour, onSay }: FinishProps) {
   const [spoon, setSpoon] = useState<SpoonSign | null>(null)
   const [came, setCame] = useState<Came | null>(view.came ?? null)
   const [wrong, setWrong] = useState<string | null>(null)
+  const bowls = useBowls()
+  const [bowlName, setBowlName] = useState('')
+  const [weighing, setWeighing] = useState(false)
+  const bowl = bowls.data?.find((own) => own.name === bowlName)
   const close = () => {
     const read = readNumber(typed)
     if (read.kind === 'wrong' || (read.kind === 'number' && read.value < 0)) {
       setWrong('Write what came out in grams, or nothing.')
       return
     }
+    const out = read.kind === 'number' ? without(read.value, bowl) : null
+    if (out !== null && out < 0) {
+      setWrong(`That is less than ${bowlName} weighs alone: weigh it again, or pick another bowl.`)
+      return
+    }
     const events: BatchEvent[] = []
-    if (read.kind === 'number') events.push({ what: 'yielded', grams: read.value })
+    if (out !== null) events.push({ what: 'yielded', grams: out })
     if (came) events.push({ what: 'judged', came, words, ...(spoon ? { spoon } : {}) })
     else if (spoon || words.trim() !== '') {
       setWrong('Say how it came out, beside what was seen.')
@@ -58,6 +75,8 @@ export function Finish({ id, view, pour, onSay }: FinishProps) {
     }
     onSay(...events, { what: 'closed' })
   }
+  const now = readNumber(typed)
+  const net = now.kind === 'number' ? without(now.value, bowl) : null
   if (view.closed) return <Made id={id} view={view} onSay={onSay} />
   return (
     <section aria-label="The end" className="flex min-w-0 flex-col gap-4">
@@ -84,6 +103,24 @@ export function Finish({ id, view, pour, onSay }: FinishProps) {
           </Button>
         )}
       </label>
+      <p className="flex flex-wrap items-center gap-3 text-lead">
+        <Select
+          label="Weighed"
+          value={bowl ? bowlName : ''}
+          onChange={setBowlName}
+          options={[
+            ['', 'without a bowl'] as const,
+            ...(bowls.data ?? []).map(
+              (own) => [own.name, `in ${own.name}, ${weighed(own.grams)} g`] as const,
+            ),
+          ]}
+        />
+        <Button className="min-h-12 self-end" onClick={() => setWeighing(true)}>
+          Bowls
+        </Button>
+        {bowl && net !== null && net >= 0 && <b>{weighed(net)} g came out</b>}
+      </p>
+      {weighing && <Bowls onScale={null} onSay={onSay} onClose={() => setWeighing(false)} />}
       {wrong && (
         <p role="alert" className="text-title text-hot">
           {wrong}
@@ -107,6 +144,7 @@ export function Finish({ id, view, pour, onSay }: FinishProps) {
       </fieldset>
       <fieldset>
         <legend className="text-title">On the spoon</legend>
+        {view.spoon && <SpoonLook look={view.spoon} />}
         <div className="mt-2 flex flex-wrap gap-2">
           {SPOON.map(([key, word]) => (
             <Button

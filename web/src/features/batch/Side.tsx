@@ -1,7 +1,10 @@
 import { left, useNow } from './clocks'
 import { useRing } from './useRing'
+import type { Rings } from './useRing'
+import { useBell } from './useBell'
+import { useWarmth } from './useWarmth'
 import { Warmth } from './Warmth'
-import type { BatchTimer, BatchView } from '../../api/client'
+import type { BatchArrival, BatchView } from '../../api/client'
 import { unbroken, weighed } from '../../lib/format'
 import { Button } from '../../ui/Button'
 import type { Say } from './say'
@@ -14,10 +17,11 @@ interface SideProps {
 
 /** Beside what is done: how warm it is, the clocks that run, and what comes then. */
 export function Side({ id, view, onSay }: SideProps) {
+  const warmth = useWarmth(id, view)
   return (
     <aside aria-label="Beside it" className="flex min-w-0 flex-col gap-4">
-      <Warmth id={id} view={view} onSay={onSay} />
-      <Clocks timers={view.timers} onSay={onSay} />
+      <Warmth view={view} warmth={warmth} onSay={onSay} />
+      <Clocks view={view} arrival={warmth.arrival} onSay={onSay} />
       <Then view={view} />
       <div className="mt-auto">
         <p className="text-note text-ink2">with what is in</p>
@@ -27,26 +31,43 @@ export function Side({ id, view, onSay }: SideProps) {
   )
 }
 
-function Clocks({ timers, onSay }: { timers: BatchTimer[]; onSay: SideProps['onSay'] }) {
-  const now = useNow(timers.length > 0)
-  useRing(timers, now)
+interface ClocksProps {
+  view: BatchView
+  arrival: BatchArrival | null
+  onSay: SideProps['onSay']
+}
+
+/** What runs: the clocks that were set, and the one of the temperature. */
+function Clocks({ view, arrival, onSay }: ClocksProps) {
+  const { timers } = view
+  const now = useNow(timers.length > 0 || arrival !== null)
+  const step = view.step == null ? undefined : view.steps[view.step]?.key
+  const { comes, bell, heard } = useBell(step, arrival, now)
+  const ringing: Rings[] = bell ? [bell, ...timers] : timers
+  useRing(ringing, now)
   return (
     <ul aria-label="Clocks">
-      {timers.map((timer) => {
-        const ms = Date.parse(timer.rings) - now
+      {comes && !bell && (
+        <li className="flex items-center gap-3 border-b border-line2 py-2">
+          <span className="min-w-0 flex-1 text-lead">{comes.to}, about</span>
+          <b className="font-head text-[42px] leading-none">{left(comes.likely - now)}</b>
+        </li>
+      )}
+      {ringing.map((own) => {
+        const ms = Date.parse(own.rings) - now
         const rings = ms <= 0
         return (
           <li
-            key={timer.id}
+            key={own.id}
             className={`flex items-center gap-3 border-b border-line2 py-2 ${rings ? 'text-hot' : ''}`}
           >
-            <span className="min-w-0 flex-1 text-lead">{timer.name || 'Clock'}</span>
+            <span className="min-w-0 flex-1 text-lead">{own.name || 'Clock'}</span>
             <b className="font-head text-[42px] leading-none">{rings ? 'now' : left(ms)}</b>
             <Button
               className="min-h-12 px-3"
               look={rings ? 'primary' : 'quiet'}
-              aria-label={`${rings ? 'Heard' : 'Stop'}: ${timer.name || 'clock'}`}
-              onClick={() => onSay({ what: 'timer_off', timer: timer.id })}
+              aria-label={`${rings ? 'Heard' : 'Stop'}: ${own.name || 'clock'}`}
+              onClick={() => (own === bell ? heard() : onSay({ what: 'timer_off', timer: own.id }))}
             >
               {rings ? 'Heard' : 'Stop'}
             </Button>

@@ -7,6 +7,7 @@ import { BIG } from './looks'
 import { Cooling } from './Cooling'
 import { useDevice } from './devices'
 import type { Say } from './say'
+import { SpoonLook } from './SpoonLook'
 import { askToNotify } from './useRing'
 
 interface StepNowProps {
@@ -46,6 +47,7 @@ export function StepNow({ view, step, at, onSay, onUndo }: StepNowProps) {
           {step.until}
         </p>
       )}
+      {step.look && <SpoonLook look={step.look} />}
       {(step.cautions ?? []).map((words) => (
         <p key={words} className="mt-3 rounded-xl border-[3px] border-hot p-3 text-title text-hot">
           {words}

@@ -1,42 +1,30 @@
 import { useState } from 'react'
-import { asking, useWatched } from '../../api/ask'
 import type { BatchArrival, BatchView, WarmthPoint } from '../../api/client'
 import { clock, degrees } from '../../lib/format'
 import { readTemperature } from '../../lib/number'
 import { Button } from '../../ui/Button'
-import { useDevice } from './devices'
 import type { Say } from './say'
-
-/** What the probe showed on the way is looked at so often. */
-const LOOK_MS = 5000
+import type { WarmthNow } from './useWarmth'
+import { WhichDevice } from './WhichDevice'
 
 interface WarmthProps {
-  id: string
   view: BatchView
+  warmth: WarmthNow
   onSay: Say
 }
 
 /** How warm it is: by the probe, or as the cook reads it; and when it will be as the step wants it. */
-export function Warmth({ id, view, onSay }: WarmthProps) {
-  const { device: probe } = useDevice('probe')
-  const shows = probe?.c != null && probe.state !== 'away' && probe.state !== 'wrong'
+export function Warmth({ view, warmth, onSay }: WarmthProps) {
+  const { probe, device, arrival } = warmth
   return (
     <section aria-label="How warm it is" className="border-b border-line pb-3">
-      {probe && shows ? (
-        <ByProbe
-          id={id}
-          name={probe.name}
-          c={probe.c ?? 0}
-          live={probe.state === 'live'}
-          words={probe.words}
-          view={view}
-          onSay={onSay}
-        />
+      {probe ? (
+        <ByProbe view={view} warmth={warmth} probe={probe} onSay={onSay} />
       ) : (
         <>
-          {probe && <p className="text-note text-hot">{probe.words}</p>}
+          {device && <p className="text-note text-hot">{device.words}</p>}
           <ByHand view={view} onSay={onSay} />
-          {view.arrival && <When arrival={view.arrival} />}
+          {arrival && <When arrival={arrival} />}
         </>
       )}
     </section>
@@ -44,27 +32,19 @@ export function Warmth({ id, view, onSay }: WarmthProps) {
 }
 
 interface ByProbeProps extends WarmthProps {
-  name: string
-  c: number
-  live: boolean
-  words: string
+  probe: NonNullable<WarmthNow['probe']>
 }
 
-function ByProbe({ id, name, c, live, words, view, onSay }: ByProbeProps) {
-  const path = { id }
-  const way = useWatched(
-    asking('get', '/api/batches/{id}/warmth', { params: { path, query: { probe: name } } }),
-    LOOK_MS,
-    LOOK_MS,
-  )
+function ByProbe({ view, warmth, probe, onSay }: ByProbeProps) {
+  const { c } = probe
+  const { wanted, arrival, reads } = warmth
+  const live = probe.state === 'live'
   const last = view.reads.at(-1)
-  // While a line is weighed, the probe is in nothing that a step wants warm.
-  const wanted = view.step == null ? null : (way.data?.wanted_c ?? null)
   const inside = wanted !== null && c >= (wanted[0] ?? 0) && c <= (wanted[1] ?? 0)
   return (
     <>
       <p className="text-title text-ink2">
-        {name}
+        <WhichDevice kind="probe" label="Which probe" />
         {live ? ', now' : ', old'}
       </p>
       <p
@@ -72,16 +52,14 @@ function ByProbe({ id, name, c, live, words, view, onSay }: ByProbeProps) {
       >
         {degrees(c)}
       </p>
-      {!live && <p className="text-hot">{words}</p>}
+      {!live && <p className="text-hot">{probe.words}</p>}
       {wanted && (
         <p className="text-lead text-ink2">
           wanted {wanted[0]} to {wanted[1]} °C{inside && live ? ': it is there' : ''}
         </p>
       )}
-      {wanted && way.data && (
-        <Curve reads={way.data.reads} arrival={way.data.arrival ?? null} wanted={wanted} />
-      )}
-      {wanted && way.data?.arrival && <When arrival={way.data.arrival} />}
+      {wanted && <Curve reads={reads} arrival={arrival} wanted={wanted} />}
+      {wanted && arrival && <When arrival={arrival} />}
       {last && (
         <p className="text-note text-ink2">
           {degrees(last.c)} written down at {clock(new Date(last.at)).time}

@@ -8,6 +8,8 @@ import { BIG } from './looks'
 import { useTake } from './useTake'
 import type { Pour } from './usePour'
 import type { Say } from './say'
+import { Bowls } from './Bowls'
+import { WhichDevice } from './WhichDevice'
 
 interface WeighProps {
   view: BatchView
@@ -94,7 +96,7 @@ export function Weigh({ view, line, pour, onSay, onUndo }: WeighProps) {
         {line.in_pieces && `, ${line.in_pieces}`}
       </p>
       <p className="text-title text-ink2">{line.may}</p>
-      <OnScale pour={pour} line={line} still={still} />
+      <OnScale pour={pour} line={line} still={still} onSay={onSay} />
       <form
         className="mt-4 flex flex-wrap items-end gap-3"
         onSubmit={(event) => {
@@ -187,8 +189,16 @@ export function Weigh({ view, line, pour, onSay, onUndo }: WeighProps) {
 }
 
 /** What the scale says besides its number, and how it is set to nothing. */
-function OnScale({ pour, line, still }: { pour: Pour; line: BatchLine; still: number }) {
+interface OnScaleProps {
+  pour: Pour
+  line: BatchLine
+  still: number
+  onSay: Say
+}
+
+function OnScale({ pour, line, still, onSay }: OnScaleProps) {
   const { scale } = pour
+  const [bowls, setBowls] = useState(false)
   if (!scale) return null
   const step = scale.device.step_g ?? 0
   const coarse = scale.g !== null && line.band.mark_g > 0 && step > line.needs_step_g + 1e-9
@@ -220,11 +230,14 @@ function OnScale({ pour, line, still }: { pour: Pour; line: BatchLine; still: nu
       )}
       <p className="flex flex-wrap items-center gap-2 text-lead text-ink2">
         <span>
-          {scale.device.name}
+          <WhichDevice kind="scale" label="Which scale" />
           {scale.g !== null && `: ${weighed(scale.g)} g, ${scale.steady ? 'still' : 'moving'}`}
         </span>
         <Button className="min-h-12 px-3" hotkey="T" disabled={!pour.tare} onClick={() => void pour.tare?.()}>
           To 0
+        </Button>
+        <Button className="min-h-12 px-3" onClick={() => setBowls(true)}>
+          Bowls
         </Button>
         {scale.device.stand_in && scale.g !== null && (
           <>
@@ -240,6 +253,14 @@ function OnScale({ pour, line, still }: { pour: Pour; line: BatchLine; still: nu
           </>
         )}
       </p>
+      {bowls && (
+        <Bowls
+          onScale={pour.bowlOn}
+          {...(scale.g === null ? {} : { onUse: (bowl) => pour.inBowl(bowl.grams) })}
+          onSay={onSay}
+          onClose={() => setBowls(false)}
+        />
+      )}
     </div>
   )
 }

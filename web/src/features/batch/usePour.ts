@@ -109,6 +109,15 @@ export function usePour(batch: string, view: BatchView) {
       before.current.delete(event)
       begins(began)
     },
+    /** What the bowl on the scale weighs, g: what it was set to 0 with, else what it shows while nothing is in. */
+    bowlOn: (() => {
+      if (g === null) return null
+      const tared_g = scale?.device.tare_g ?? 0
+      const own = tared_g > 0 ? tared_g : view.in_g > 0 ? 0 : g
+      return own > 0 ? Math.round(own * 100) / 100 : null
+    })(),
+    /** The line is poured into a bowl of that weight: what stands on the scale beyond it went in. */
+    inBowl: (grams: number) => begins(Math.round((grams - (scale?.device.tare_g ?? 0)) * 100) / 100),
     /** Plays a pour on a stand-in. */
     play: async (grams: number, over: number) => {
       if (!scale || grams <= 0) return

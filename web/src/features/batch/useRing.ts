@@ -1,5 +1,4 @@
 import { useEffect, useRef } from 'react'
-import type { BatchTimer } from '../../api/client'
 
 /** A clock that nobody hears rings again so often, ms. */
 const AGAIN_MS = 8000
@@ -41,8 +40,16 @@ export function askToNotify() {
     void Notification.requestPermission().catch(() => undefined)
 }
 
+/** What rings at a moment. */
+export interface Rings {
+  id: string
+  name: string
+  /** When, RFC 3339. */
+  rings: string
+}
+
 /** Rings for clocks that are over, on every device that has the batch open, until somebody heard them. */
-export function useRing(timers: readonly BatchTimer[], now: number) {
+export function useRing(timers: readonly Rings[], now: number) {
   const rung = useRef(new Map<string, number>())
   useEffect(() => {
     for (const timer of timers) {
