@@ -48,6 +48,7 @@ fn print(what: &str, mut took: Vec<f64>) {
 async fn pour() {
     let session = Session::start(true, LAPTOP).await;
     let ui = &session.ui;
+    ui.open("/make").await;
     let (tell, says) = mpsc::unbounded_channel();
     let address = told(says).await.expect("a free port").to_string();
     let settings = ui.store().devices().await.expect("the list");
@@ -57,7 +58,6 @@ async fn pour() {
     });
     assert_eq!(ui.send("PUT", "/api/devices", &body).await, 200, "the scale is named");
     let _ = tell.send(1.0);
-    ui.open("/make").await;
     ui.click("(//main//ul//a[starts-with(@href, '/make/')])[1]").await;
     ui.find("//section[@aria-label='To weigh'][contains(., 'told: 1 g')]").await;
     ui.js(LOG).await;

@@ -5,7 +5,7 @@
 use devices::stand_in::told::told;
 use devices::{DeviceAddress, DeviceKind};
 use jiff::Timestamp;
-use pastry::batch::{BatchAsk, BatchDocument, BatchEvent, ReadBy};
+use pastry::batch::{BatchAsk, BatchDocument, BatchEvent, ReadBy, look};
 use pastry::ingredient::Shelf;
 use server::config::Serve;
 use server::serve;
@@ -125,6 +125,21 @@ async fn long_batch() {
         at_share(&took, 0.5),
         at_share(&took, 0.95)
     );
+    let (mut read, mut looked) = (Vec::new(), Vec::new());
+    for _ in 0..30 {
+        let begun = Instant::now();
+        let kept_events = running.store().batch_events(&kept.id, 0).await.expect("events");
+        read.push(begun.elapsed().as_secs_f64() * 1000.0);
+        let begun = Instant::now();
+        let (entries, _) = server::batch_log::entries(&kept_events);
+        let view = look(&batch, &entries, &Shelf::catalogue()).expect("a view");
+        looked.push(begun.elapsed().as_secs_f64() * 1000.0);
+        assert_eq!(view.happened.len(), 2000);
+    }
+    for (what, mut took) in [("read from the file", read), ("folded and judged", looked)] {
+        took.sort_by(f64::total_cmp);
+        println!("  of that {what}: median {:.1} ms", at_share(&took, 0.5));
+    }
     running.stop().await;
 }
 

@@ -23,7 +23,10 @@ pub struct OwnBowl {
 /// * `batches`: the events of each.
 pub fn own_bowls<'a>(batches: impl IntoIterator<Item = &'a [BatchEntry]>) -> Vec<OwnBowl> {
     let mut last: HashMap<String, (Timestamp, f64)> = HashMap::new();
-    for entry in batches.into_iter().flat_map(counting) {
+    let with_bowls = |own: &&[BatchEntry]| {
+        own.iter().any(|entry| matches!(entry.event, BatchEvent::Tared { bowl: Some(_), .. }))
+    };
+    for entry in batches.into_iter().filter(with_bowls).flat_map(counting) {
         let BatchEvent::Tared { grams, bowl: Some(name) } = entry.event else { continue };
         let own = last.entry(name.trim().to_owned()).or_insert((entry.at, grams));
         if entry.at >= own.0 {

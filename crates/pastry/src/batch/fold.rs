@@ -146,22 +146,30 @@ fn is_void(id: &str, against: &HashMap<&str, Vec<&str>>, deep: u32) -> bool {
 
 /// Where a batch is after some events.
 pub fn fold(batch: &BatchDocument, entries: &[BatchEntry]) -> BatchState {
+    after(batch, &counting(entries))
+}
+
+/// Where a batch is after events that count, in the order in which they happened.
+pub(crate) fn after(batch: &BatchDocument, all: &[BatchEntry]) -> BatchState {
     let mut state = BatchState {
         lines: vec![LineState::default(); batch.formula.lines.len()],
         steps: vec![StepState::default(); batch.steps.len()],
         factor: 1.0,
         ..BatchState::default()
     };
-    let all = counting(entries);
-    for entry in &all {
+    for entry in all {
         state.begun.get_or_insert(entry.at);
-        state.apply(batch, entry.clone());
+        state.apply(batch, entry);
     }
     // Whichever clock is behind: what was heard does not ring.
-    let heard = |own: &Timer| {
-        all.iter().any(|entry| matches!(&entry.event, BatchEvent::TimerOff { timer } if *timer == own.id))
-    };
-    state.timers.retain(|own| !heard(own));
+    let heard: HashSet<&str> = all
+        .iter()
+        .filter_map(|entry| match &entry.event {
+            BatchEvent::TimerOff { timer } => Some(timer.as_str()),
+            _ => None,
+        })
+        .collect();
+    state.timers.retain(|own| !heard.contains(own.id.as_str()));
     state
 }
 
@@ -171,10 +179,10 @@ impl BatchState {
         self.lines.iter().map(|own| own.in_g).chain(self.added.iter().map(|own| own.grams)).sum()
     }
 
-    fn apply(&mut self, batch: &BatchDocument, entry: BatchEntry) {
+    fn apply(&mut self, batch: &BatchDocument, entry: &BatchEntry) {
         let at = entry.at;
         let step = |key: &str| batch.steps.iter().position(|own| own.key == key);
-        match entry.event {
+        match entry.event.clone() {
             BatchEvent::Weighed { line, grams, lot, .. } => {
                 let Some(own) = self.lines.get_mut(line) else { return };
                 own.in_g = hundredths(own.in_g + grams);
@@ -225,7 +233,7 @@ impl BatchState {
             BatchEvent::TimerSet { name, min } => {
                 let ms = (60_000.0 * min).round().clamp(0.0, 1e12) as i64;
                 let rings = at.saturating_add(jiff::SignedDuration::from_millis(ms)).unwrap_or(at);
-                self.timers.push(Timer { id: entry.id, name, set: at, rings });
+                self.timers.push(Timer { id: entry.id.clone(), name, set: at, rings });
             }
             BatchEvent::Yielded { grams } => self.yielded_g = Some(grams),
             BatchEvent::Judged { came, words, .. } => self.came = Some((came, words)),

@@ -2,7 +2,6 @@
 
 use crate::batch::document::BatchDocument;
 use crate::batch::event::{BatchEntry, BatchEvent, Came, OverWay};
-use crate::batch::fold::counting;
 use crate::ingredient::Shelf;
 use crate::number::{span_min, weighed_g};
 use jiff::Timestamp;
@@ -33,14 +32,14 @@ pub struct Happening {
 /// Everything that happened, the last first.
 ///
 /// # Arguments
-/// * `names`: of the lines.
+/// * `counts`: those that count, as they count; `names`: of the lines.
 pub fn happenings(
     batch: &BatchDocument,
     entries: &[BatchEntry],
+    counts: &[BatchEntry],
     names: &[String],
     shelf: &Shelf,
 ) -> Vec<Happening> {
-    let counts = counting(entries);
     let counted: HashMap<&str, &BatchEvent> =
         counts.iter().map(|own| (own.id.as_str(), &own.event)).collect();
     let mut seen: HashSet<&str> = HashSet::new();
@@ -50,13 +49,18 @@ pub fn happenings(
         .filter_map(|own| {
             let first = words(&own.event, batch, names, shelf)?;
             let now = counted.get(own.id.as_str());
-            let words =
-                now.and_then(|event| words(event, batch, names, shelf)).unwrap_or_else(|| first.clone());
+            let other = now.filter(|event| **event != &own.event);
+            let then =
+                other.and_then(|event| words(event, batch, names, shelf)).filter(|then| *then != first);
+            let (words, was) = match then {
+                Some(then) => (then, Some(first)),
+                None => (first, None),
+            };
             Some(Happening {
                 id: own.id.clone(),
                 at: own.at,
                 device: own.device.clone(),
-                was: (words != first).then_some(first),
+                was,
                 words,
                 taken_back: now.is_none(),
                 has_number: own.event.says_a_number(),

@@ -10,7 +10,7 @@ use crate::batch::cooling::{CoolingClock, cooling_clock};
 use crate::batch::document::{BatchDocument, BatchStep};
 use crate::batch::end::{BatchShare, shares};
 use crate::batch::event::{BatchEntry, Came, OverWay};
-use crate::batch::fold::{BatchState, LineState, StepState, TemperatureRead, Timer, fold};
+use crate::batch::fold::{BatchState, LineState, StepState, TemperatureRead, Timer, after, counting};
 use crate::batch::judged::{Judged, SpoonToSee, judged};
 use crate::batch::said::{Happening, happenings};
 use crate::batch::tolerance::{Band, band, needs_step, of_the_trade, one_in_ten};
@@ -169,8 +169,8 @@ struct Told {
     bowl: Vec<f64>,
 }
 
-fn told(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Result<Told, Vec<Fault>> {
-    let state = fold(batch, entries);
+fn told(batch: &BatchDocument, counts: &[BatchEntry], shelf: &Shelf) -> Result<Told, Vec<Fault>> {
+    let state = after(batch, counts);
     let ready = Ready::of(&batch.formula, shelf)?;
     let marks: Vec<f64> =
         ready.lines.iter().map(|line| hundredths(line.mass.grams() * state.factor)).collect();
@@ -220,10 +220,11 @@ pub fn still_open(
     entries: &[BatchEntry],
     shelf: &Shelf,
 ) -> Result<Vec<String>, Vec<Fault>> {
-    if thrown_away(&fold(batch, entries)) {
+    let counts = counting(entries);
+    if thrown_away(&after(batch, &counts)) {
         return Ok(Vec::new());
     }
-    let Told { state, lines, .. } = told(batch, entries, shelf)?;
+    let Told { state, lines, .. } = told(batch, &counts, shelf)?;
     Ok(open(&state, &lines, batch))
 }
 
@@ -232,7 +233,8 @@ pub fn still_open(
 /// # Errors
 /// Faults of its formula in this kitchen.
 pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Result<BatchView, Vec<Fault>> {
-    let Told { state, mut lines, bowl } = told(batch, entries, shelf)?;
+    let counts = counting(entries);
+    let Told { state, mut lines, bowl } = told(batch, &counts, shelf)?;
     let order = order(batch, lines.len());
     let contents = in_bowl(&batch.formula, &bowl, &state, shelf);
     let Judged { sentence, inside, spoon } = judged(&contents, shelf);
@@ -275,7 +277,7 @@ pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Res
         came: state.came.as_ref().map(|(came, _)| *came),
         begun: state.begun,
         closed: state.closed,
-        happened: happenings(batch, entries, &names, shelf),
+        happened: happenings(batch, entries, &counts, &names, shelf),
         lines,
         contents,
         over,

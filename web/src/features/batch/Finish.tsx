@@ -84,28 +84,30 @@ export function Finish({ id, view, pour, onSay }: FinishProps) {
       <p className="text-head">
         {weighed(view.in_g)} g went in. {view.sentence}
       </p>
-      <label className="flex flex-wrap items-center gap-3 text-title">
-        What came out
-        <input
-          inputMode="decimal"
-          autoComplete="off"
-          className="h-[68px] w-40 rounded-xl border-2 border-line2 bg-enamel px-3 text-right text-display font-[720]"
-          value={typed}
-          onChange={(event) => {
-            setTyped(event.target.value)
-            setWrong(null)
-          }}
-        />
-        g
+      <div className="flex flex-wrap items-center gap-3 text-title">
+        <label className="flex items-center gap-3">
+          What came out
+          <input
+            inputMode="decimal"
+            autoComplete="off"
+            className="h-[68px] w-40 rounded-xl border-2 border-line2 bg-enamel px-3 text-right text-display font-[720]"
+            value={typed}
+            onChange={(event) => {
+              setTyped(event.target.value)
+              setWrong(null)
+            }}
+          />
+          g
+        </label>
         {pour.scale?.g != null && pour.scale.g > 0 && (
           <Button className={BIG} onClick={() => setTyped(String(pour.scale?.g ?? ''))}>
-            {weighed(pour.scale.g)} g, as the scale shows
+            {weighed(pour.scale.g)} g on the scale
           </Button>
         )}
-      </label>
-      <p className="flex flex-wrap items-center gap-3 text-lead">
         <Select
-          label="Weighed"
+          inline
+          label="Weighed in"
+          className="min-h-12"
           value={bowl ? bowlName : ''}
           onChange={setBowlName}
           options={[
@@ -115,11 +117,11 @@ export function Finish({ id, view, pour, onSay }: FinishProps) {
             ),
           ]}
         />
-        <Button className="min-h-12 self-end" onClick={() => setWeighing(true)}>
+        <Button className="min-h-12" onClick={() => setWeighing(true)}>
           Bowls
         </Button>
         {bowl && net !== null && net >= 0 && <b>{weighed(net)} g came out</b>}
-      </p>
+      </div>
       {weighing && <Bowls onScale={null} onSay={onSay} onClose={() => setWeighing(false)} />}
       {wrong && (
         <p role="alert" className="text-title text-hot">
@@ -144,8 +146,8 @@ export function Finish({ id, view, pour, onSay }: FinishProps) {
       </fieldset>
       <fieldset>
         <legend className="text-title">On the spoon</legend>
-        {view.spoon && <SpoonLook look={view.spoon} />}
-        <div className="mt-2 flex flex-wrap gap-2">
+        <div className="mt-2 flex flex-wrap items-center gap-2">
+          {view.spoon && <SpoonLook look={view.spoon} />}
           {SPOON.map(([key, word]) => (
             <Button
               key={key}

@@ -6,7 +6,7 @@ import { Spoon } from '../bench/Spoon'
 /** The sign to look for, drawn by the spoon. */
 export function SpoonLook({ look }: { look: SpoonToSee }) {
   return (
-    <figure className="mt-3 flex items-center gap-4">
+    <figure className="mt-3 mr-4 flex items-center gap-4">
       <Spoon
         yieldStress={look.yield_stress_pa}
         viscosity={look.viscosity_pa_s}

@@ -1,5 +1,6 @@
 import { useState } from 'react'
 import type { BatchEvent, BatchView, ViewBatchStep } from '../../api/client'
+import { unbroken } from '../../lib/format'
 import { useKeys } from '../../lib/keys'
 import { Button } from '../../ui/Button'
 import { TextField } from '../../ui/TextField'
@@ -40,7 +41,9 @@ export function StepNow({ view, step, at, onSay, onUndo }: StepNowProps) {
         Step {at + 1} of {view.steps.length}, {step.time}
         {step.temperature_c && `, ${step.temperature_c[0]} to ${step.temperature_c[1]} °C`}
       </p>
-      <h1 className="text-[52px] leading-[1.08] max-tablet:text-[42px] max-phone:text-[30px]">{step.what}</h1>
+      <h1 className="text-[52px] leading-[1.08] max-tablet:text-[42px] max-phone:text-[30px]">
+        {unbroken(step.what)}
+      </h1>
       {step.until && (
         <p className="mt-4 text-head">
           <span className="text-ink2">until </span>

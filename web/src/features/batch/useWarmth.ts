@@ -1,5 +1,6 @@
 import { asking, useWatched } from '../../api/ask'
 import type { BatchArrival, BatchView, DeviceNow } from '../../api/client'
+import { useShow } from '../../api/live'
 import { useDevice } from './devices'
 
 /** What the probe showed on the way is looked at so often. */
@@ -17,8 +18,10 @@ export function useWarmth(id: string, view: BatchView) {
     LOOK_MS,
     probe !== null,
   )
+  // Until the kitchen has said which devices there are, what was typed may be older than what a probe shows.
+  const known = useShow() !== null
   // While a line is weighed, the probe is in nothing that a step wants warm.
-  const atStep = view.step != null && !view.closed
+  const atStep = known && view.step != null && !view.closed
   const arrival: BatchArrival | null = !atStep
     ? null
     : probe
