@@ -47,6 +47,9 @@ pub struct KeptEvent<E> {
     pub event: E,
 }
 
+/// An event as it is written: place, id, when it happened, when it came, from where, its hash, its text.
+type Written = (i64, String, String, String, Option<String>, String, String);
+
 const ROW: &str = "noun, key, place, id, at, kept_at, device, hash, event";
 
 fn read<E: Event>(row: &SqliteRow) -> Result<KeptEvent<E>, StoreError> {
@@ -148,15 +151,20 @@ impl Store {
         key: &str,
         behind: i64,
     ) -> Result<Vec<KeptEvent<E>>, StoreError> {
-        let sql = format!("SELECT {ROW} FROM events WHERE noun = ? AND key = ? AND place > ? ORDER BY place");
-        sqlx::query(sqlx::AssertSqlSafe(sql))
-            .bind(noun.word)
-            .bind(key)
-            .bind(behind)
-            .fetch_all(&self.readers)
-            .await?
-            .iter()
-            .map(read)
-            .collect()
+        // As one value: two thousand rows one by one take four times as long on their way out of SQLite.
+        let sql = "SELECT json_group_array(json_array(place, id, at, kept_at, device, hash, event))
+            FROM (SELECT * FROM events WHERE noun = ? AND key = ? AND place > ? ORDER BY place)";
+        let all: String =
+            sqlx::query_scalar(sql).bind(noun.word).bind(key).bind(behind).fetch_one(&self.readers).await?;
+        let mut rows: Vec<Written> = serde_json::from_str(&all)?;
+        rows.sort_by_key(|row| row.0);
+        let one = |(place, id, at, kept_at, device, written, text): Written| {
+            if hash(&text) != written {
+                let (noun, key) = (noun.word.to_owned(), key.to_owned());
+                return Err(StoreError::DamagedEvent { noun, key, place });
+            }
+            Ok(KeptEvent { place, id, at, kept_at, device, event: serde_json::from_str(&text)? })
+        };
+        rows.into_iter().map(one).collect()
     }
 }
