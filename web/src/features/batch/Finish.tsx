@@ -80,7 +80,7 @@ export function Finish({ id, view, pour, onSay }: FinishProps) {
   if (view.closed) return <Made id={id} view={view} onSay={onSay} />
   return (
     <section aria-label="The end" className="flex min-w-0 flex-col gap-4">
-      <h1 className="text-[52px] leading-[1.05] max-phone:text-[34px]">Everything is in and done</h1>
+      <h1 className="text-[42px] leading-[1.05] max-phone:text-[34px]">Everything is in and done</h1>
       <p className="text-head">
         {weighed(view.in_g)} g went in. {view.sentence}
       </p>
@@ -146,19 +146,21 @@ export function Finish({ id, view, pour, onSay }: FinishProps) {
       </fieldset>
       <fieldset>
         <legend className="text-title">On the spoon</legend>
-        <div className="mt-2 flex flex-wrap items-center gap-2">
+        <div className="flex flex-wrap items-center gap-2">
           {view.spoon && <SpoonLook look={view.spoon} />}
-          {SPOON.map(([key, word]) => (
-            <Button
-              key={key}
-              className="min-h-12"
-              aria-pressed={spoon === key}
-              look={spoon === key ? 'primary' : 'plain'}
-              onClick={() => setSpoon(spoon === key ? null : key)}
-            >
-              {word}
-            </Button>
-          ))}
+          <div className="flex min-w-[280px] flex-1 flex-wrap gap-2">
+            {SPOON.map(([key, word]) => (
+              <Button
+                key={key}
+                className="min-h-12"
+                aria-pressed={spoon === key}
+                look={spoon === key ? 'primary' : 'plain'}
+                onClick={() => setSpoon(spoon === key ? null : key)}
+              >
+                {word}
+              </Button>
+            ))}
+          </div>
         </div>
       </fieldset>
       <TextField label="In your words" value={words} onChange={setWords} maxLength={400} />
