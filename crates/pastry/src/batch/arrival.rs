@@ -25,7 +25,7 @@ const FEWEST: usize = 3;
 const HEATED_MIN: f64 = 4.0;
 /// Readings this long before the last belong to something else, min.
 const LONGEST_MIN: f64 = 24.0 * 60.0;
-/// It is rung at least and need not be rung more than so long before it is there, min, where the spread asks no more.
+/// The tenth of the whole way by which it is rung for before it is there: at least, and at most, min (assumed).
 const RUNG_MIN: [f64; 2] = [1.0, 10.0];
 /// A point of the curve each so many parts of the way.
 const POINTS: usize = 24;

@@ -2,11 +2,10 @@
 //!
 //! [`document`] is what is begun: a formula at its size with the steps of its method. [`event`] is what can happen, [`fold`] where
 //! the batch is after all that did, [`check`] what cannot be taken, [`tolerance`] how far a line may be off its mark,
-//! [`view`] how the batch looks then:
-//! what comes next, what is still to pour, and what it is with what is in the bowl. [`contents`] is that as a formula,
-//! [`judged`] what it is and does on a spoon, [`arrival`] when it will be as warm or cold as a step wants it, [`bowls`] are
-//! the cook's own by name, [`cooling`] counts
-//! the hours in which it must be cold, [`end`] what becomes of it when it is made.
+//! [`view`] how the batch looks then: what comes next, what is still to pour, and what it is with what is in the bowl.
+//! [`contents`] is that as a formula, [`judged`] what it is and does on a spoon, [`arrival`] when it will be as warm or cold as
+//! a step wants it, [`bowls`] are the cook's own by name, [`cooling`] counts the hours in which it must be cold, [`end`] what
+//! becomes of it when it is made.
 
 pub mod arrival;
 pub mod bowls;

@@ -96,9 +96,11 @@ fn words(event: &BatchEvent, batch: &BatchDocument, names: &[String], shelf: &Sh
             let lot = lot.as_ref().map(|lot| format!(", lot {lot}")).unwrap_or_default();
             format!("{} of {} in{lot}", grams(*own), name(*line))
         }
-        BatchEvent::Tared { grams: own, bowl } => {
-            format!("Scale at 0 with {}, {}", bowl.as_deref().unwrap_or("a bowl"), grams(*own))
+        BatchEvent::Tared { grams: own, bowl: None } => format!("Scale at 0 with a bowl, {}", grams(*own)),
+        BatchEvent::Tared { grams: own, bowl: Some(bowl) } if *own > 0.0 => {
+            format!("Bowl {bowl}: {} empty", grams(*own))
         }
+        BatchEvent::Tared { bowl: Some(bowl), .. } => format!("Bowl {bowl} forgotten"),
         BatchEvent::Begun { step } => format!("Begun: {}", what(step)),
         BatchEvent::Done { step } => format!("Done: {}", what(step)),
         BatchEvent::LineLeftOut { line, why } => {
