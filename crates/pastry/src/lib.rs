@@ -2,24 +2,27 @@
 //! clock, disk, network, randomness or interface.
 //!
 //! Modules, from the ground up; each may use only those before it:
-//! 1. [`units`]: quantities as types, kitchen units, amounts as cooks write them
-//! 2. [`ingredient`]: composition, catalogue, what a cup or a piece weighs
-//! 3. [`formula`]: lines, family, the mixture they make, totals
-//! 4. [`rheology`]: consistency from composition and temperature, with its band; warnings
-//! 5. [`heat`]: what a mass holds at a temperature, and where parts put together come out
-//! 6. [`job`]: ten jobs: windows from geometry, chance of being inside, the verdict
-//! 7. [`assess`]: a formula as it comes from outside, and the whole answer to it
-//! 8. [`balance`]: the smallest ways into the window, in grams, degrees and hours
-//! 9. [`swap`]: one thing for another, the rest brought back round it
-//! 10. [`scale`]: a batch in another size, and shares that add up
-//! 11. [`clock`]: when it is cool, set, ready, in its vessel and where that stands
-//! 12. [`method`]: schools of making as steps, and what choosing one changes
-//! 13. [`stack`]: a cake to scale: how much of everything, and whether it stands
-//! 14. [`order`]: its cakes, what to make, buy, label and pay for them
-//! 15. [`day`]: from orders and a kitchen to a plan that makes everything ready together
-//! 16. [`exchange`]: all documents out and in: whole, as recipes, as lists and tables
-//! 17. [`rescue`]: from what is seen in the bowl to what to do, by additions only
-//! 18. [`batch`]: a batch while it is made, as what happens to it
+//! 1. [`belief`]: what is believed of how far a kitchen is off the book: numbers alone
+//! 2. [`units`]: quantities as types, kitchen units, amounts as cooks write them
+//! 3. [`ingredient`]: composition, catalogue, what a cup or a piece weighs
+//! 4. [`formula`]: lines, family, the mixture they make, totals
+//! 5. [`rheology`]: consistency from composition and temperature, with its band; warnings
+//! 6. [`heat`]: what a mass holds at a temperature, and where parts put together come out
+//! 7. [`job`]: ten jobs: windows from geometry, chance of being inside, the verdict
+//! 8. [`bench_test`]: what a plate, a ring or a rod says of a cream, and which of them fits it
+//! 9. [`learn`]: offsets from the kitchen's own tests, and which test would teach most
+//! 10. [`assess`]: a formula as it comes from outside, and the whole answer to it
+//! 11. [`balance`]: the smallest ways into the window, in grams, degrees and hours
+//! 12. [`swap`]: one thing for another, the rest brought back round it
+//! 13. [`scale`]: a batch in another size, and shares that add up
+//! 14. [`clock`]: when it is cool, set, ready, in its vessel and where that stands
+//! 15. [`method`]: schools of making as steps, and what choosing one changes
+//! 16. [`stack`]: a cake to scale: how much of everything, and whether it stands
+//! 17. [`order`]: its cakes, what to make, buy, label and pay for them
+//! 18. [`day`]: from orders and a kitchen to a plan that makes everything ready together
+//! 19. [`exchange`]: all documents out and in: whole, as recipes, as lists and tables
+//! 20. [`rescue`]: from what is seen in the bowl to what to do, by additions only
+//! 21. [`batch`]: a batch while it is made, as what happens to it
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
 //! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
@@ -33,6 +36,8 @@
 pub mod assess;
 pub mod balance;
 pub mod batch;
+pub mod belief;
+pub mod bench_test;
 pub mod caution;
 pub mod changed;
 pub mod clock;
@@ -46,6 +51,7 @@ pub mod formula;
 pub mod heat;
 pub mod ingredient;
 pub mod job;
+pub mod learn;
 pub mod method;
 pub mod number;
 pub mod order;

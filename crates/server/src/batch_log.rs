@@ -1,7 +1,10 @@
 //! What happened to a batch, as the kitchen kept it and as the batch counts it.
 
+use crate::error::ApiError;
 use jiff::{SignedDuration, Timestamp};
-use pastry::batch::BatchEntry;
+use pastry::batch::{BatchDocument, BatchEntry, BatchEvent};
+use pastry::ingredient::Shelf;
+use store::Store;
 use store::batch::KeptBatchEvent;
 
 /// A clock of a device that is further ahead than this is told, s.
@@ -33,4 +36,21 @@ pub fn entries(kept: &[KeptBatchEvent]) -> (Vec<BatchEntry>, Vec<String>) {
     };
     let all = kept.iter().map(one).collect();
     (all, clocks)
+}
+
+/// The shelf that holds what a batch is made of, and what was added to it.
+///
+/// # Errors
+/// When the file fails.
+pub async fn shelf_of<'a>(
+    store: &Store,
+    batch: &'a BatchDocument,
+    entries: impl Iterator<Item = &'a BatchEntry>,
+) -> Result<Shelf, ApiError> {
+    let added = entries.filter_map(|own| match &own.event {
+        BatchEvent::Added { ingredient, .. } => Some(ingredient.as_str()),
+        _ => None,
+    });
+    let keys: Vec<&str> = batch.formula.ingredient_keys().into_iter().chain(added).collect();
+    Ok(store.shelf(keys).await?)
 }

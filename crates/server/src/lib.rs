@@ -37,3 +37,4 @@ pub mod serve;
 pub mod shape;
 pub mod stand_ins;
 pub mod state;
+pub mod teaching;

@@ -8,6 +8,7 @@ use crate::door::Names;
 use crate::listen::{Limits, listen};
 use crate::live::Live;
 use crate::state::AppState;
+use crate::teaching::Teaching;
 use crate::{fridges, stand_ins};
 use devices::Hub;
 use jiff::Timestamp;
@@ -112,8 +113,14 @@ pub async fn start_within(options: &Serve, limits: Limits) -> Result<Running, St
         desk: Desk::default(),
         hub: hub.clone(),
         live,
+        teaching: Teaching::default(),
         begun_ms: Timestamp::now().as_millisecond(),
     };
+    let teaching = state.teaching.clone();
+    teaching
+        .learn(&state.store, &state.desk)
+        .await
+        .map_err(|error| format!("cannot read what was tested: {error:?}"))?;
     let router = app(state, Names::of(address, &options.names));
     let task = tokio::spawn(listen(listener, router, limits, stopped));
     Ok(Running { address, stop, task, watch, hub, store, _demo: demo })

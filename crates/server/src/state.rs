@@ -3,6 +3,7 @@
 use crate::desk::Desk;
 use crate::error::ApiError;
 use crate::live::Live;
+use crate::teaching::Teaching;
 use devices::Hub;
 use pastry::assess::FormulaDocument;
 use pastry::fault::Fault;
@@ -23,6 +24,8 @@ pub struct AppState {
     pub hub: Hub,
     /// What pages are told without asking.
     pub live: Live,
+    /// What this kitchen's own tests taught.
+    pub teaching: Teaching,
     /// When this server began, milliseconds since 1970: a later one is a later epoch.
     pub begun_ms: i64,
 }

@@ -48,9 +48,10 @@ pub use file::APPLICATION_ID;
 pub use open::Opening;
 
 use lock::Lock;
+use pastry::belief::Beliefs;
 use sqlx::SqlitePool;
 use std::path::{Path, PathBuf};
-use std::sync::{Arc, Mutex};
+use std::sync::{Arc, Mutex, RwLock};
 use tokio::sync::watch;
 use tokio::task::JoinHandle;
 
@@ -67,6 +68,8 @@ pub struct Store {
 #[derive(Debug)]
 struct Inner {
     path: PathBuf,
+    /// What the kitchen's own tests taught: it goes with every shelf.
+    beliefs: RwLock<Arc<Beliefs>>,
     /// Counts what was written; the folding task rests until it moves.
     written: watch::Sender<u64>,
     folding: Mutex<Option<JoinHandle<()>>>,
@@ -111,6 +114,18 @@ impl Store {
         let mut connection = self.writer.acquire().await?;
         sqlx::query("PRAGMA wal_checkpoint(TRUNCATE)").execute(&mut *connection).await?;
         Ok(())
+    }
+
+    /// What the kitchen's own tests taught: every shelf from now on has it.
+    pub fn teach(&self, beliefs: Beliefs) {
+        if let Ok(mut own) = self.inner.beliefs.write() {
+            *own = Arc::new(beliefs);
+        }
+    }
+
+    /// What the kitchen's own tests taught so far.
+    pub fn beliefs(&self) -> Arc<Beliefs> {
+        self.inner.beliefs.read().map_or_else(|_| Arc::default(), |own| own.clone())
     }
 
     /// Lets the file grow to so many pages of 4 kB: the end of what [`Opening::most_pages`] began.

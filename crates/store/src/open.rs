@@ -10,7 +10,7 @@ use sqlx::sqlite::{SqliteJournalMode, SqlitePoolOptions, SqliteSynchronous};
 use std::fs::{OpenOptions, Permissions};
 use std::os::unix::fs::{OpenOptionsExt, PermissionsExt};
 use std::path::Path;
-use std::sync::{Arc, Mutex};
+use std::sync::{Arc, Mutex, RwLock};
 use std::time::Duration;
 use tokio::sync::watch;
 
@@ -71,6 +71,7 @@ impl Store {
         let readers = pool(READERS).connect_with(options(path).read_only(true)).await?;
         let inner = Inner {
             path: path.to_owned(),
+            beliefs: RwLock::default(),
             written: watch::Sender::new(0),
             folding: Mutex::new(None),
             lock: Mutex::new(Some(lock)),

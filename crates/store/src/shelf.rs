@@ -48,7 +48,7 @@ impl Store {
             over_the_catalogue(self.some::<IngredientDocument>(&own).await?.values())
         };
         let documents: Documents = inside.iter().map(|(named, own)| (named.as_str(), own)).collect();
-        Ok(with_made(shelf, &documents))
+        Ok(with_made(shelf, &documents).taught(self.beliefs()))
     }
 
     /// The components that some keys name, and all that these name, as deep as is followed; what is not here is left out.

@@ -2,6 +2,7 @@
 
 use e2e::Ui;
 use e2e::browser::{ui, ui_of_own_kitchen};
+use fantoccini::key::Key;
 use serde_json::{Value, json};
 
 const FORMULA: &str = include_str!("../../../crates/server/demo/01-bay-milk-drip.json");
@@ -115,6 +116,30 @@ async fn a_bowl_with_a_name_is_known_in_every_batch_and_taken_off_at_the_end() {
         ui.click("//button[normalize-space(.)='Close the batch']").await;
         ui.find("//h1[.='Made.']").await;
         ui.find("//main[contains(., '300 g')]").await;
+    })
+    .await;
+}
+
+#[tokio::test(flavor = "multi_thread", worker_threads = 2)]
+async fn a_test_at_the_bench_is_a_guided_minute_and_says_what_it_says() {
+    ui_of_own_kitchen("batch_test", async |ui| {
+        ui.open("/make").await;
+        let (batch, _) = at_its_last_step(ui).await;
+        ui.open(&format!("/make/{batch}")).await;
+        ui.find("//section[@aria-label='To do']").await;
+        ui.press('b').await;
+        ui.find("//*[@role='dialog']//p[contains(., 'Read its temperature first')]").await;
+        ui.write("//*[@role='dialog']//label[contains(., 'It is at')]//input", "30").await;
+        ui.click("//*[@role='dialog']//ul[@aria-label='Tests']//button[starts-with(., 'plate spread')]")
+            .await;
+        ui.find("//*[@role='dialog']//ol/li[contains(., 'Wait a minute')]").await;
+        ui.write("//*[@role='dialog']//label[contains(., 'Across')]//input", "120").await;
+        ui.press(Key::Enter).await;
+        ui.find("//*[@role='dialog']//*[@role='status'][contains(., 'where the book says')]").await;
+        let faults = ui.serious_faults(&crate::looks::axe()).await;
+        assert!(faults.is_empty(), "{}", faults.join("\n"));
+        ui.press(Key::Escape).await;
+        ui.find("//aside//p[contains(., 'where the book says')]").await;
     })
     .await;
 }

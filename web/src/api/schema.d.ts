@@ -145,6 +145,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/bench-tests": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Which tests say something of a cream as it stands. */
+        post: operations["fitting_tests"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bowls": {
         parameters: {
             query?: never;
@@ -651,6 +668,23 @@ export interface paths {
         get: operations["read_kitchen"];
         /** Saves the kitchen on top of the revision it was read at. */
         put: operations["save_kitchen"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learned": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What was learned from this kitchen's own tests. */
+        get: operations["read_learned"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1829,6 +1863,24 @@ export interface components {
             /** @description Why. */
             why?: string;
         } | {
+            /**
+             * Format: double
+             * @description At which temperature, °C.
+             */
+            c: number;
+            history?: components["schemas"]["History"] | null;
+            /** @description What was done and read. */
+            test: components["schemas"]["BenchTest"];
+            /** @enum {string} */
+            what: "tested";
+        } | {
+            /** @description Whether it counts. */
+            counts: boolean;
+            /** @description Id of the event of the test. */
+            of: string;
+            /** @enum {string} */
+            what: "counted";
+        } | {
             /** @enum {string} */
             what: "noted";
             /** @description What. */
@@ -2072,6 +2124,36 @@ export interface components {
             /** @description The same as lines for a printer of tape. */
             text: string;
         };
+        /** @description A test that was done on a batch. */
+        BatchTest: {
+            /** @description When. */
+            at: string;
+            /** @description What the book predicts there, with its band. */
+            book: components["schemas"]["Estimate"];
+            /**
+             * Format: double
+             * @description At which temperature, °C.
+             */
+            c: number;
+            /** @description What had happened to the cream. */
+            history: components["schemas"]["History"];
+            /** @description Id of its event. */
+            id: string;
+            /** @description Whether the cook leaves it out of what is learned. */
+            left_out: boolean;
+            /** @description What follows from it, with its 90 % band by ruler and clock. */
+            measured: components["schemas"]["Estimate"];
+            /** @description Why it says little; none where it says what it says. */
+            outside?: string | null;
+            /** @description What it speaks of. */
+            says: components["schemas"]["Says"];
+            /** @description In a sentence: both beside each other. */
+            sentence: string;
+            /** @description Whether it is that, or one side of it. */
+            side: components["schemas"]["Side"];
+            /** @description What was done and read. */
+            test: components["schemas"]["BenchTest"];
+        };
         /** @description A clock that runs. */
         BatchTimer: {
             /** @description Id of the event that set it. */
@@ -2105,6 +2187,8 @@ export interface components {
             factor: number;
             /** @description Everything that happened, in words, the last first. */
             happened: components["schemas"]["Happening"][];
+            /** @description What has happened to it when it is at its work. */
+            history: components["schemas"]["History"];
             /**
              * Format: double
              * @description In the bowl, g.
@@ -2139,6 +2223,8 @@ export interface components {
             step?: number | null;
             /** @description Its steps. */
             steps: components["schemas"]["ViewBatchStep"][];
+            /** @description Tests that were done on it, each beside the book. */
+            tests: components["schemas"]["BatchTest"][];
             /** @description Clocks that run, the first to ring first. */
             timers: components["schemas"]["BatchTimer"][];
             /**
@@ -2175,6 +2261,163 @@ export interface components {
             /** @description Builds. */
             templates: components["schemas"]["Template"][];
         };
+        /** @description Whether a test fits, with what it is done with. */
+        BenchFit: {
+            /** @description Whether it says something of this cream now. */
+            fits: boolean;
+            /** @description How it is done. */
+            guide: components["schemas"]["BenchGuide"];
+            /** @description Which. */
+            kind: components["schemas"]["BenchTestKind"];
+            /** @description With the usual plate, ring, spoon. */
+            usual: components["schemas"]["BenchTest"];
+            /** @description What it would show, or why it says nothing and which test does. */
+            why: string;
+        };
+        /** @description How a test is done. */
+        BenchGuide: {
+            /** @description What it is called. */
+            name: string;
+            /** @description What to read. */
+            read: string;
+            /** @description What to do, in order. */
+            steps: string[];
+            /** @description What to take. */
+            take: string;
+        };
+        /** @description A test, with what it was done with and what was read. */
+        BenchTest: {
+            /**
+             * Format: double
+             * @description Read: how wide it lies, the mean of two ways across, mm.
+             */
+            across_mm: number;
+            /** @enum {string} */
+            kind: "plate_spread";
+            /**
+             * Format: double
+             * @description Volume, mL.
+             */
+            ml: number;
+        } | {
+            /**
+             * Format: double
+             * @description Height of the ring, mm.
+             */
+            high_mm: number;
+            /** @enum {string} */
+            kind: "ring_slump";
+            /**
+             * Format: double
+             * @description Read: how far it sank, mm.
+             */
+            sank_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Read: the angle at which it moves, degrees.
+             */
+            degrees: number;
+            /** @enum {string} */
+            kind: "tilt";
+            /**
+             * Format: double
+             * @description Thickness of the layer, mm.
+             */
+            thick_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description What of the spoon it hangs on, cm².
+             */
+            cm2: number;
+            /** @description Read: whether it fell within ten seconds. */
+            fell: boolean;
+            /** @enum {string} */
+            kind: "spoon_fall";
+            /**
+             * Format: double
+             * @description How much is on it, mL.
+             */
+            ml: number;
+        } | {
+            /**
+             * Format: double
+             * @description Read: with how much on it, its own weight too, it sinks slowly to about its width, g.
+             */
+            grams: number;
+            /** @enum {string} */
+            kind: "rod";
+            /**
+             * Format: double
+             * @description Width of the rod, mm.
+             */
+            wide_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description The dose, mL.
+             */
+            dose_ml: number;
+            /** @enum {string} */
+            kind: "drip_length";
+            /**
+             * Format: double
+             * @description Read: its length, mm.
+             */
+            long_mm: number;
+            /**
+             * Format: double
+             * @description Temperature of the side, °C.
+             */
+            side_c: number;
+        } | {
+            /**
+             * Format: double
+             * @description Height of it above the end of the spout while it runs, mm.
+             */
+            head_mm: number;
+            /** @enum {string} */
+            kind: "cup_flow";
+            /**
+             * Format: double
+             * @description Length of the spout, mm.
+             */
+            long_mm: number;
+            /**
+             * Format: double
+             * @description Volume, mL.
+             */
+            ml: number;
+            /**
+             * Format: double
+             * @description Read: time, s.
+             */
+            seconds: number;
+            /**
+             * Format: double
+             * @description Width of the spout, mm.
+             */
+            spout_mm: number;
+        } | {
+            /**
+             * Format: double
+             * @description Read: what is in it, g.
+             */
+            grams: number;
+            /** @enum {string} */
+            kind: "held_weight";
+            /**
+             * Format: double
+             * @description Volume of the cup, mL.
+             */
+            ml: number;
+        };
+        /**
+         * @description A test a cook can do.
+         * @enum {string}
+         */
+        BenchTestKind: "plate_spread" | "ring_slump" | "tilt" | "spoon_fall" | "rod" | "drip_length" | "cup_flow" | "held_weight";
         /** @description A component with the work this place asks of it. */
         BenchWork: {
             /** @description Key of the component. */
@@ -3295,6 +3538,11 @@ export interface components {
              */
             of_cost_percent: number;
         };
+        /**
+         * @description What becomes of a reading.
+         * @enum {string}
+         */
+        Counts: "yes" | "does_not_fit" | "left_out";
         /** @description Something that would save what cannot be saved otherwise. */
         Cure: {
             shorter?: components["schemas"]["Shorter"] | null;
@@ -4958,6 +5206,13 @@ export interface components {
              */
             version: number;
         };
+        /** @description What this kitchen has learned. */
+        KitchenLearned: {
+            /** @description Every offset that some test bears on, the surest first. */
+            offsets: components["schemas"]["LearnedOffset"][];
+            /** @description Every reading. */
+            readings: components["schemas"]["LearnedReading"][];
+        };
         /** @description What the kitchen says of an ingredient. */
         KitchenValues: {
             /** @description Put away: not offered any more. */
@@ -5085,6 +5340,36 @@ export interface components {
              */
             thickness_mm?: number | null;
         };
+        /** @description What an offset belongs to. */
+        LearnedOf: {
+            /** @enum {string} */
+            of: "kitchen";
+        } | {
+            /** @description Its key. */
+            family: string;
+            /** @enum {string} */
+            of: "family";
+        } | {
+            /** @description Its key. */
+            ingredient: string;
+            /** @enum {string} */
+            of: "ingredient";
+        };
+        /** @description An offset that some test bears on. */
+        LearnedOffset: {
+            /** @description Its name. */
+            name: string;
+            /** @description Of what. */
+            of: components["schemas"]["LearnedOf"];
+            /** @description Of yield stress or of viscosity. */
+            quantity: components["schemas"]["Quantity"];
+            /** @description In a sentence. */
+            sentence: string;
+            /** @description How many tests that count bear on it. */
+            tests: number;
+            /** @description Times the book, with its 90 % band. */
+            times: components["schemas"]["Estimate"];
+        };
         /** @description A place of the kitchen, as a probe has read it. */
         LearnedPlace: {
             /**
@@ -5094,6 +5379,27 @@ export interface components {
             h: number;
             /** @description Which. */
             place: components["schemas"]["Surroundings"];
+        };
+        /** @description What became of a reading. */
+        LearnedReading: {
+            /**
+             * Format: double
+             * @description How far it stands from what the others say, standard deviations.
+             */
+            apart: number;
+            /** @description Key of its batch. */
+            batch: string;
+            /** @description Whether it counts. */
+            counts: components["schemas"]["Counts"];
+            /** @description Of yield stress or of viscosity. */
+            quantity: components["schemas"]["Quantity"];
+            /** @description Id of the test. */
+            test: string;
+            /**
+             * Format: double
+             * @description Times the book.
+             */
+            times: number;
         };
         /** @description Something left over. */
         Leftover: {
@@ -6899,6 +7205,11 @@ export interface components {
             strained?: components["schemas"]["Strained"] | null;
             whip?: components["schemas"]["WhipStage"] | null;
         };
+        /**
+         * @description Of what an offset is.
+         * @enum {string}
+         */
+        Quantity: "yield_stress" | "viscosity";
         /** @description A wait that was made shorter while a plan stood. */
         Quicker: {
             /** @description Key of the step it begins after. */
@@ -7372,6 +7683,11 @@ export interface components {
             /** @description What is saved. */
             document: components["schemas"]["KitchenDocument"];
         };
+        /**
+         * @description What a test speaks of.
+         * @enum {string}
+         */
+        Says: "yield_stress_pa" | "viscosity_pa_s" | "both" | "density_kg_m3";
         /** @description A formula and the size it is wanted in. */
         ScaleAsk: {
             /** @description The formula. */
@@ -8490,6 +8806,17 @@ export interface components {
             pascal: number;
             /** @description Where that comes from. */
             sentence: string;
+        };
+        /** @description A cream that is to be tested. */
+        TestAsk: {
+            /**
+             * Format: double
+             * @description Its temperature, °C.
+             */
+            c: number;
+            /** @description What it is. */
+            formula: components["schemas"]["FormulaDocument"];
+            history?: components["schemas"]["History"] | null;
         };
         /** @description One tier. */
         Tier: {
@@ -10109,6 +10436,93 @@ export interface operations {
                 };
             };
             /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    fitting_tests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TestAsk"];
+            };
+        };
+        responses: {
+            /** @description Every test, those that fit first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchFit"][];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
             503: {
                 headers: {
                     [name: string]: unknown;
@@ -13308,6 +13722,53 @@ export interface operations {
             };
             /** @description The disk is full */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_learned: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Offsets and readings */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenLearned"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -9,6 +9,7 @@ use crate::formula::{Air, Family, Fault, Formula, Line, Process, Rules, WeighedL
 use crate::ingredient::IngredientDocument;
 use crate::ingredient::key::named_in;
 use crate::job::kind::Job;
+use crate::rheology::consistency::Correction;
 use crate::rheology::{Grid, History, Options};
 use crate::units::kitchen::Measures;
 use crate::units::{CookTemperature, Hours, Minutes, RoomTemperature, Temperature};
@@ -157,6 +158,8 @@ impl FormulaDocument {
             clock: None,
             worked_c: None,
             least_sigma: self.family.traits().least_sigma,
+            // What was taught is added where the kitchen's shelf is known.
+            learned: Correction::NONE,
         }
     }
 

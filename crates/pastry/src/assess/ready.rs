@@ -5,10 +5,15 @@ use crate::assess::boiled::BoiledDown;
 use crate::assess::document::FormulaDocument;
 use crate::assess::prepared::{Weighed, weighed};
 use crate::assess::strained::StrainedOff;
+use crate::belief::{Posterior, Terms};
 use crate::fault::Fault;
-use crate::formula::{Mixture, WeighedLine, flat};
+use crate::formula::{Family, Mixture, WeighedLine, flat};
 use crate::ingredient::Shelf;
+use crate::learn::terms;
 use crate::rheology::Options;
+use crate::rheology::consistency::{Correction, History};
+use crate::rheology::kernel::Prepared;
+use crate::rheology::serum::water_viscosity;
 
 /// A formula made ready.
 #[derive(Debug, Clone)]
@@ -33,7 +38,8 @@ impl Ready {
     pub fn of(document: &FormulaDocument, kitchen: &Shelf) -> Result<Self, Vec<Fault>> {
         let shelf = document.shelf(kitchen)?;
         let Weighed { lines, boiled, strained, .. } = weighed(document, &shelf)?;
-        let options = document.options(&lines);
+        let mut options = document.options(&lines);
+        options.learned = learned(document, &shelf, &lines, &options);
         Ok(Ready { shelf, lines, boiled, strained, options })
     }
 
@@ -46,4 +52,41 @@ impl Ready {
     pub fn batch_g(&self) -> f64 {
         flat(&self.lines).iter().map(|line| line.mass.grams()).sum()
     }
+}
+
+/// What this kitchen's own tests taught of a formula, asked where it does its work.
+fn learned(
+    document: &FormulaDocument,
+    shelf: &Shelf,
+    lines: &[WeighedLine],
+    options: &Options,
+) -> Correction {
+    let Some(beliefs) = shelf.beliefs() else { return Correction::NONE };
+    let work = &document.work;
+    let at = (work.temperature_c.celsius(), document.history());
+    let terms = bearing(lines, document.family, options, at);
+    let one = |belief: &Posterior, terms: &Terms| {
+        let (mean, variance) = belief.next(terms);
+        (mean, (variance / terms.book().max(1e-12)).sqrt().min(1.0))
+    };
+    let (stiffer, of_yield) = one(&beliefs.of_yield, &terms[0]);
+    let (thicker, of_viscosity) = one(&beliefs.of_viscosity, &terms[1]);
+    Correction { ln_over: [stiffer, thicker], narrower: [of_yield, of_viscosity] }
+}
+
+/// Which offsets bear on a mass at a temperature: of its yield stress, and of its viscosity.
+///
+/// # Arguments
+/// * `at`: °C, and how it came there.
+pub fn bearing(
+    lines: &[WeighedLine],
+    family: Family,
+    options: &Options,
+    (t_c, history): (f64, History),
+) -> [Terms; 2] {
+    let book = Options { learned: Correction::NONE, ..*options };
+    let prepared = Prepared::new(&Mixture::of(lines), family.traits().system, &book);
+    let now = prepared.at(t_c, history);
+    let base = prepared.doubt.base(&now, water_viscosity(t_c));
+    base.map(|base| terms(lines, family.key(), &now.contributions, base))
 }

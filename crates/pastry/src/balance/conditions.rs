@@ -99,7 +99,7 @@ impl Search<'_> {
         let mixture = Mixture::of(&self.lines);
         let met = |percent: f64| {
             let document = with(percent);
-            let options = document.options(&self.lines);
+            let options = Options { learned: self.options.learned, ..document.options(&self.lines) };
             self.met(&Asked::of(&document, &options), &mixture)
         };
         // Nobody beats out the last of the air, nor more than doubles what is there.
@@ -128,7 +128,7 @@ impl Search<'_> {
             let overrun = (20.0 * overrun_at(fat_percent, stage.whip())).round() * 5.0;
             document.process.whip = Some(stage);
             document.process.overrun_percent = Some(Overrun::from_percent(overrun));
-            let options = document.options(&self.lines);
+            let options = Options { learned: self.options.learned, ..document.options(&self.lines) };
             self.met(&Asked::of(&document, &options), &mixture).then(|| Candidate {
                 score: 0.03 + 0.2 * (stage.whip() - now),
                 kind: WayKind::Process,

@@ -2,7 +2,7 @@
 
 use crate::batch::document::{BatchDocument, MOST_EVENTS};
 use crate::batch::event::{
-    BatchEntry, BatchEvent, LONGEST_TIMER_MIN, LONGEST_WORDS, MOST_G, OverWay, READ_C,
+    BatchEntry, BatchEvent, Came, LONGEST_TIMER_MIN, LONGEST_WORDS, MOST_G, OverWay, READ_C,
 };
 use crate::batch::fold::{counting, fold};
 use crate::batch::view::still_open;
@@ -26,7 +26,9 @@ pub fn refused(batch: &BatchDocument, kept: &[BatchEntry], new: &[BatchEntry], s
         let words = format!("a batch has at most {MOST_EVENTS} events: close this one and begin another");
         faults.push(Fault::new("events", FaultCode::TooMany, words));
     }
-    let closed = fold(batch, kept).closed;
+    let before = fold(batch, kept);
+    let closed = before.closed;
+    let thrown = before.came.is_some_and(|(came, _)| came == Came::Thrown);
     for (at, entry) in &fresh {
         let mut own = faults_of(&entry.event, batch, shelf);
         own.extend(of_another(&entry.event, &known, batch, shelf));
@@ -35,6 +37,10 @@ pub fn refused(batch: &BatchDocument, kept: &[BatchEntry], new: &[BatchEntry], s
         let afterwards = says_of_another || entry.event.happens_afterwards();
         if closed.is_some_and(|closed| entry.at > closed) && !afterwards {
             let words = "this batch is closed: take its closing back, and go on";
+            own.push(Fault::new("what", FaultCode::BatchClosed, words));
+        }
+        if thrown && matches!(entry.event, BatchEvent::Tested { .. }) {
+            let words = "this batch was thrown away: test the one that was made instead of it";
             own.push(Fault::new("what", FaultCode::BatchClosed, words));
         }
         faults.extend(
@@ -86,6 +92,11 @@ fn of_another(
                 then.into_iter().map(|own| Fault { field: "to".to_owned(), ..own }).collect()
             }
         },
+        BatchEvent::Counted { of, .. }
+            if !known.get(of.as_str()).is_some_and(|own| matches!(own, BatchEvent::Tested { .. })) =>
+        {
+            one("of", "there is no such test: look at the batch again")
+        }
         BatchEvent::TimerOff { timer }
             if !known.get(timer.as_str()).is_some_and(|own| matches!(own, BatchEvent::TimerSet { .. })) =>
         {
@@ -118,6 +129,7 @@ fn faults_of(event: &BatchEvent, batch: &BatchDocument, shelf: &Shelf) -> Vec<Fa
         BatchEvent::Put { place } if place.trim().is_empty() => {
             say("place", "say where it stands: a fridge, a shelf".to_owned());
         }
+        BatchEvent::Tested { c, .. } if !(READ_C[0]..=READ_C[1]).contains(c) => say("c", not_read(*c)),
         BatchEvent::Read { c, .. } if !(READ_C[0]..=READ_C[1]).contains(c) => say("c", not_read(*c)),
         BatchEvent::TimerSet { min, .. } if !(*min > 0.0 && *min <= LONGEST_TIMER_MIN) => {
             say("min", "a clock runs for up to 48 h: set it to less".to_owned());
@@ -145,6 +157,11 @@ fn faults_of(event: &BatchEvent, batch: &BatchDocument, shelf: &Shelf) -> Vec<Fa
     {
         let words = format!("“{}” is not in the pantry: pick what went in", short(ingredient));
         faults.push(Fault::new("ingredient", FaultCode::UnknownIngredient, words));
+    }
+    if let BatchEvent::Tested { test, .. } = event {
+        faults.extend(
+            test.faults().into_iter().map(|own| Fault { field: format!("test.{}", own.field), ..own }),
+        );
     }
     for (field, words) in event.texts() {
         if words.chars().count() > LONGEST_WORDS {

@@ -1,7 +1,9 @@
 //! What happens to a batch while it is made: events that are only added.
 
 use crate::assess::spoon_sign::SpoonSign;
+use crate::bench_test::test::{BenchTest, BenchTestKind};
 use crate::code::codes;
+use crate::rheology::consistency::History;
 use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -175,6 +177,25 @@ pub enum BatchEvent {
         #[schema(max_length = 400)]
         why: String,
     },
+    /// A test was done at the bench.
+    Tested {
+        /// What was done and read.
+        test: BenchTest,
+        /// At which temperature, °C.
+        #[schema(minimum = -60, maximum = 220)]
+        c: f64,
+        /// What had happened to the cream; what its work asks for when nobody says.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        history: Option<History>,
+    },
+    /// Whether a test counts for what the kitchen learns; it does while nobody says.
+    Counted {
+        /// Id of the event of the test.
+        #[schema(max_length = 64)]
+        of: String,
+        /// Whether it counts.
+        counts: bool,
+    },
     /// Something worth remembering.
     Noted {
         /// What.
@@ -280,7 +301,7 @@ impl BatchEvent {
                 | BatchEvent::Tared { .. }
                 | BatchEvent::Yielded { .. }
                 | BatchEvent::LeftOver { .. }
-        )
+        ) || matches!(self, BatchEvent::Tested { test, .. } if test.kind() != BenchTestKind::SpoonFall)
     }
 
     /// The same with another number.
@@ -294,14 +315,22 @@ impl BatchEvent {
             | BatchEvent::Yielded { grams }
             | BatchEvent::LeftOver { grams } => *grams = to,
             BatchEvent::Read { c, .. } => *c = to,
+            BatchEvent::Tested { test, .. } => *test = test.with_read(to),
             _ => {}
         }
         event
     }
 
-    /// Whether it can happen to a batch that is made: it is moved, and used.
+    /// Whether it can happen to a batch that is made: it is moved, tested, and used.
     pub fn happens_afterwards(&self) -> bool {
-        matches!(self, BatchEvent::Put { .. } | BatchEvent::LeftOver { .. } | BatchEvent::UsedUp {})
+        matches!(
+            self,
+            BatchEvent::Put { .. }
+                | BatchEvent::LeftOver { .. }
+                | BatchEvent::UsedUp {}
+                | BatchEvent::Tested { .. }
+                | BatchEvent::Counted { .. }
+        )
     }
 
     /// The line it is about.

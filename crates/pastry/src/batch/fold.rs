@@ -242,6 +242,8 @@ impl BatchState {
             BatchEvent::UsedUp {} => (self.stands_in, self.left_over_g) = (None, Some(0.0)),
             BatchEvent::Closed {} => self.closed = Some(at),
             BatchEvent::Tared { .. }
+            | BatchEvent::Tested { .. }
+            | BatchEvent::Counted { .. }
             | BatchEvent::Noted { .. }
             | BatchEvent::TimerOff { .. }
             | BatchEvent::Corrected { .. }

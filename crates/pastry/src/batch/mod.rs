@@ -18,6 +18,7 @@ pub mod event;
 pub mod fold;
 pub mod judged;
 pub mod said;
+pub mod tested;
 pub mod tolerance;
 pub mod view;
 

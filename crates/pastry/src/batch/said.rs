@@ -128,6 +128,9 @@ fn words(event: &BatchEvent, batch: &BatchDocument, names: &[String], shelf: &Sh
             let of = line.map_or_else(|| "it".to_owned(), |line| name(line).to_owned());
             because(&format!("{} of {of} lost", grams(*own)), why)
         }
+        BatchEvent::Counted { counts: true, .. } => "A test counts again for what is learned".to_owned(),
+        BatchEvent::Counted { counts: false, .. } => "A test is left out of what is learned".to_owned(),
+        BatchEvent::Tested { test, c, .. } => format!("{}, at {c:.1} °C", test.words()),
         BatchEvent::Noted { words } => words.clone(),
         BatchEvent::TimerSet { name, min } => format!("{} set for {name}", span_min([*min, *min])),
         BatchEvent::Yielded { grams: own } => format!("{} came out", grams(*own)),

@@ -13,6 +13,7 @@ use crate::batch::event::{BatchEntry, Came, OverWay};
 use crate::batch::fold::{BatchState, LineState, StepState, TemperatureRead, Timer, after, counting};
 use crate::batch::judged::{Judged, SpoonToSee, judged};
 use crate::batch::said::{Happening, happenings};
+use crate::batch::tested::{BatchTest, tests};
 use crate::batch::tolerance::{Band, band, needs_step, of_the_trade, one_in_ten};
 use crate::code::codes;
 use crate::fault::Fault;
@@ -21,6 +22,7 @@ use crate::formula::kitchen_words::in_pieces;
 use crate::ingredient::Shelf;
 use crate::number::{hundredths, weighed_g};
 use crate::rescue::{Overpour, OverpourAsk, overpour};
+use crate::rheology::consistency::History;
 use crate::units::Mass;
 use jiff::Timestamp;
 use serde::Serialize;
@@ -87,6 +89,10 @@ pub struct BatchView {
     pub bowls: Vec<OwnBowl>,
     /// Temperatures, in the order in which they were read.
     pub reads: Vec<TemperatureRead>,
+    /// What has happened to it when it is at its work.
+    pub history: History,
+    /// Tests that were done on it, each beside the book.
+    pub tests: Vec<BatchTest>,
     /// Clocks that run, the first to ring first.
     pub timers: Vec<Timer>,
     /// How it came out.
@@ -174,8 +180,7 @@ fn told(batch: &BatchDocument, counts: &[BatchEntry], shelf: &Shelf) -> Result<T
     let ready = Ready::of(&batch.formula, shelf)?;
     let marks: Vec<f64> =
         ready.lines.iter().map(|line| hundredths(line.mass.grams() * state.factor)).collect();
-    let options = batch.formula.options(&ready.lines);
-    let asked = Asked::of(&batch.formula, &options);
+    let asked = Asked::of(&batch.formula, &ready.options);
     // Where the others stand: what is in of those that are in, the mark of those that are open.
     let all = state.lines.iter().zip(&marks).zip(&ready.lines);
     let bowl: Vec<f64> =
@@ -273,6 +278,8 @@ pub fn look(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Res
         cooling: cooling_clock(batch, &state.reads),
         bowls: own_bowls([entries]),
         reads: state.reads.clone(),
+        history: batch.formula.history(),
+        tests: tests(batch, entries, shelf),
         timers,
         came: state.came.as_ref().map(|(came, _)| *came),
         begun: state.begun,

@@ -221,6 +221,15 @@ families! {
 }
 
 impl Family {
+    /// Its key, as documents write it.
+    pub fn key(self) -> &'static str {
+        static KEYS: LazyLock<HashMap<Family, String>> = LazyLock::new(|| {
+            let key = |family: &Family| serde_json::to_value(family).ok()?.as_str().map(str::to_owned);
+            Family::ALL.iter().filter_map(|own| Some((*own, key(own)?))).collect()
+        });
+        KEYS.get(&self).map_or("", String::as_str)
+    }
+
     /// Name in the kitchen.
     pub fn word(self) -> &'static str {
         &self.traits().word

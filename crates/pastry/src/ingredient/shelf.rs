@@ -1,5 +1,6 @@
 //! The shelf a formula is weighed from: the catalogue, and over it the kitchen's own ingredients.
 
+use crate::belief::Beliefs;
 use crate::fault::{Fault, FaultCode};
 use crate::ingredient::catalogue::{catalogue, find};
 use crate::ingredient::document::IngredientDocument;
@@ -22,6 +23,8 @@ pub struct Shelf {
     own: BTreeMap<String, Own>,
     /// What is made here and what comes beside it, by its key; or why it cannot be had.
     made: BTreeMap<String, Result<Arc<Ingredient>, NotMade>>,
+    /// What the kitchen's own tests taught of it; none where the book is asked.
+    beliefs: Option<Arc<Beliefs>>,
 }
 
 /// Why something made here cannot be had.
@@ -48,6 +51,22 @@ impl Shelf {
             }
         }
         self
+    }
+
+    /// With what the kitchen's own tests taught.
+    pub fn taught(mut self, beliefs: Arc<Beliefs>) -> Self {
+        self.beliefs = (!beliefs.is_book()).then_some(beliefs);
+        self
+    }
+
+    /// What the kitchen's own tests taught; none where nothing did.
+    pub fn beliefs(&self) -> Option<&Beliefs> {
+        self.beliefs.as_deref()
+    }
+
+    /// The same without what was taught: as the book has it.
+    pub fn by_the_book(&self) -> Self {
+        Shelf { beliefs: None, ..self.clone() }
     }
 
     /// With what a document brings; of two with one key that of the kitchen stays.

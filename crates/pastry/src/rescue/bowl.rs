@@ -66,7 +66,7 @@ impl Bowl {
             }
         }
         let document = weighed_document(document, &lines);
-        let options = document.options(&lines);
+        let options = Options { learned: ready.options.learned, ..document.options(&lines) };
         let mixture = Mixture::of(&lines);
         let (edges, prepared, here, seen) = {
             let asked = Asked::of(&document, &options);

@@ -47,6 +47,29 @@ pub struct Options {
     pub cooks: GroupCooks,
     /// Least standard deviation of ln yield stress and viscosity, for families that were not fitted.
     pub least_sigma: f64,
+    /// What this kitchen's own tests taught of it.
+    pub learned: Correction,
+}
+
+/// What was learned of a formula: how far it is off the book, and how much better it is known than a family by itself. Of yield
+/// stress, then of plastic viscosity.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Correction {
+    /// ln of what this kitchen's is over the book's.
+    pub ln_over: [f64; 2],
+    /// The base of the band, times the book's: 1 where nothing was taught.
+    pub narrower: [f64; 2],
+}
+
+impl Correction {
+    /// As the book has it.
+    pub const NONE: Correction = Correction { ln_over: [0.0; 2], narrower: [1.0; 2] };
+}
+
+impl Default for Correction {
+    fn default() -> Self {
+        Self::NONE
+    }
 }
 
 /// Which phase is outside.
@@ -98,6 +121,22 @@ pub struct Contributions {
 }
 
 impl Contributions {
+    /// All of them times a factor.
+    pub fn times(&self, by: f64) -> Self {
+        Contributions {
+            fat: by * self.fat,
+            crowd: by * self.crowd,
+            gel: by * self.gel,
+            agar: by * self.agar,
+            starch: by * self.starch,
+            foam: by * self.foam,
+            gum: by * self.gum,
+            body: by * self.body,
+            pectin: by * self.pectin,
+            egg: by * self.egg,
+        }
+    }
+
     /// Their sum.
     #[inline]
     pub fn sum(&self) -> f64 {
@@ -169,6 +208,22 @@ impl Consistency {
     /// Elastic modulus of what stands by itself, Pa.
     pub fn set_modulus_pa(&self) -> f64 {
         self.modulus_pa - self.contributions.gum / yield_strain::GUM
+    }
+
+    /// The same with yield stress and plastic viscosity times a factor each: how stiff it is and how it flows, not what it is made of.
+    pub(crate) fn times(self, [stiffer, thicker]: [f64; 2]) -> Self {
+        let yield_stress_pa = stiffer * self.yield_stress_pa;
+        let plastic_viscosity_pa_s = thicker * self.plastic_viscosity_pa_s;
+        Consistency {
+            yield_stress_pa,
+            plastic_viscosity_pa_s,
+            viscosity_pa_s: yield_stress_pa / 10.0 + plastic_viscosity_pa_s,
+            modulus_pa: stiffer * self.modulus_pa,
+            gelatin_modulus_pa: stiffer * self.gelatin_modulus_pa,
+            gel_modulus_pa: stiffer * self.gel_modulus_pa,
+            contributions: self.contributions.times(stiffer),
+            ..self
+        }
     }
 
     /// Which phase is outside now.

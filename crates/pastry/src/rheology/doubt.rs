@@ -109,7 +109,11 @@ impl Doubt {
         terms[Unchecked::Wet as usize] = [wet; 2];
         terms[Unchecked::Gum as usize] = [0.0, gum_thick];
         let (rested_c, fresh_c) = system.checked_c();
-        let base = [traits.sigma_yield, traits.sigma_viscosity].map(|sigma| sigma.max(options.least_sigma));
+        let [narrower_yield, narrower_viscosity] = options.learned.narrower;
+        let base = [
+            narrower_yield * traits.sigma_yield.max(options.least_sigma),
+            narrower_viscosity * traits.sigma_viscosity.max(options.least_sigma),
+        ];
         Doubt {
             fixed: Added { terms },
             fish_share: mixture.fish_gelatin,

@@ -3,13 +3,16 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 18] = [
+const ORDER: [&str; 21] = [
+    "belief",
     "units",
     "ingredient",
     "formula",
     "rheology",
     "heat",
     "job",
+    "bench_test",
+    "learn",
     "assess",
     "balance",
     "swap",

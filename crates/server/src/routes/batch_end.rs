@@ -1,9 +1,8 @@
 //! Batches beside their events: how warm they are, what their tape says, what is left over.
 
-use crate::batch_log::entries;
+use crate::batch_log::{entries, shelf_of};
 use crate::body::Asked;
 use crate::error::ApiError;
-use crate::routes::batches::shelf_of;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::{Path, State};
@@ -65,7 +64,7 @@ async fn batch_tape(
 ) -> Result<Json<BatchTape>, ApiError> {
     let kept = state.store.read::<BatchDocument>(&id, None).await?;
     let (entries, _) = entries(&state.store.batch_events(&id, 0).await?);
-    let shelf = shelf_of(&state, &kept.document, entries.iter()).await?;
+    let shelf = shelf_of(&state.store, &kept.document, entries.iter()).await?;
     let label = state.work_out(move || tape(&kept.document, &entries, &shelf, day.on)).await?;
     Ok(Json(BatchTape { text: label.text(), label }))
 }
@@ -158,7 +157,7 @@ async fn list_leftovers(State(state): State<AppState>) -> Result<Json<Vec<BatchL
         let folded = fold(&kept.document, &entries);
         let Some(grams) = folded.left_over_g.filter(|grams| *grams > 0.0) else { continue };
         let made = folded.closed.or(folded.begun).unwrap_or(Timestamp::UNIX_EPOCH);
-        let shelf = shelf_of(&state, &kept.document, entries.iter()).await?;
+        let shelf = shelf_of(&state.store, &kept.document, entries.iter()).await?;
         let name = kept.document.name.clone();
         // Days count alike on any day: which it is, the device knows.
         let label = tape(&kept.document, &entries, &shelf, Date::MIN);

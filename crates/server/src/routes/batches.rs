@@ -1,6 +1,6 @@
 //! Batches while they are made: begun, what happens to them, and how they look then.
 
-use crate::batch_log::entries;
+use crate::batch_log::{entries, shelf_of};
 use crate::body::{Asked, Body};
 use crate::error::ApiError;
 use crate::routes::kept::Fit;
@@ -14,7 +14,6 @@ use jiff::Timestamp;
 use pastry::batch::fold::counting;
 use pastry::batch::{BatchAsk, BatchDocument, BatchEntry, BatchEvent, BatchView, look, refused};
 use pastry::fault::{Fault, FaultCode};
-use pastry::ingredient::Shelf;
 use serde::{Deserialize, Serialize};
 use store::SaveId;
 use store::batch::{Batch, BatchSummary, KeptBatchEvent};
@@ -197,7 +196,7 @@ async fn add_batch_events(
         })
         .collect();
     let (was, _) = entries(&before);
-    let shelf = shelf_of(&state, &kept.document, was.iter().chain(&told)).await?;
+    let shelf = shelf_of(&state.store, &kept.document, was.iter().chain(&told)).await?;
     let (document, was_closed) = (kept.document.clone(), is_closed(&was));
     let both: Vec<BatchEntry> = was.iter().chain(&told).cloned().collect();
     let faults = state.work_out(move || Ok(refused(&document, &was, &told, &shelf))).await?;
@@ -214,6 +213,10 @@ async fn add_batch_events(
     state.store.append(BATCH, &id, &events, &by).await?;
     if closes && !was_closed {
         state.store.place(BATCH, &id, &put_away(true), &by).await?;
+    }
+    // Whatever is said of a batch that was tested may change what was in it then.
+    if both.iter().any(|own| matches!(own.event, BatchEvent::Tested { .. })) {
+        state.teaching.learn(&state.store, &state.desk).await?;
     }
     let after = state.store.batch_events(&id, 0).await?;
     Ok((StatusCode::CREATED, Json(seen(&state, kept, &after).await?)))
@@ -257,23 +260,9 @@ fn is_closed(entries: &[BatchEntry]) -> bool {
     counting(entries).iter().any(|own| matches!(own.event, BatchEvent::Closed {}))
 }
 
-/// The shelf that holds what a batch is made of, and what was added to it.
-pub(super) async fn shelf_of<'a>(
-    state: &AppState,
-    batch: &'a BatchDocument,
-    entries: impl Iterator<Item = &'a BatchEntry>,
-) -> Result<Shelf, ApiError> {
-    let added = entries.filter_map(|own| match &own.event {
-        BatchEvent::Added { ingredient, .. } => Some(ingredient.as_str()),
-        _ => None,
-    });
-    let keys: Vec<&str> = batch.formula.ingredient_keys().into_iter().chain(added).collect();
-    Ok(state.store.shelf(keys).await?)
-}
-
 async fn seen(state: &AppState, kept: Batch, events: &[KeptBatchEvent]) -> Result<BatchNow, ApiError> {
     let (entries, clocks) = entries(events);
-    let shelf = shelf_of(state, &kept.document, entries.iter()).await?;
+    let shelf = shelf_of(&state.store, &kept.document, entries.iter()).await?;
     let document = kept.document.clone();
     let view = state.work_out(move || look(&document, &entries, &shelf)).await?;
     Ok(BatchNow { place: events.last().map_or(0, |own| own.place), kept, view, clocks })
@@ -281,7 +270,7 @@ async fn seen(state: &AppState, kept: Batch, events: &[KeptBatchEvent]) -> Resul
 
 impl Fit for BatchDocument {
     async fn faults(&self, state: &AppState, _key: Option<&str>) -> Result<Vec<Fault>, ApiError> {
-        let shelf = shelf_of(state, self, self.events.iter()).await?;
+        let shelf = shelf_of(&state.store, self, self.events.iter()).await?;
         Ok(BatchDocument::faults(self, &shelf))
     }
 }

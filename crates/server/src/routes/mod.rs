@@ -13,6 +13,7 @@ pub mod health;
 pub mod ingredients;
 pub mod kept;
 pub mod kitchen;
+pub mod learned;
 pub mod live;
 pub mod methods;
 pub mod orders;
@@ -47,6 +48,7 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(planning::routes())
         .merge(batches::routes())
         .merge(batch_end::routes())
+        .merge(learned::routes())
         .merge(recipes::routes())
         .merge(families::routes())
         .merge(words::routes())

@@ -240,3 +240,78 @@ async fn bowls_are_known_in_every_batch() {
     assert_eq!(kitchen.get("/api/bowls").await.1[0]["grams"], 412.0);
     kitchen.close().await;
 }
+
+/// A test of a batch teaches every answer from then on; left out, it teaches nothing; after a restart it is the same.
+#[tokio::test]
+async fn a_test_teaches_and_is_left_out() {
+    let kitchen = Kitchen::open(false).await;
+    let assess = |kitchen: &Kitchen| {
+        let (http, url) = (kitchen.http.clone(), format!("{}/api/predict", kitchen.address));
+        async move {
+            let answer = http.post(url).json(&formula()).send().await.unwrap();
+            answer.json::<Value>().await.unwrap()["at"]["yield_stress_pa"].clone()
+        }
+    };
+    let book = assess(&kitchen).await;
+    let (id, _) = begin(&kitchen).await;
+    finish(&kitchen, &id).await;
+    let (status, fits) = kitchen.post("/api/bench-tests", &json!({ "formula": formula(), "c": 26.0 })).await;
+    assert_eq!(status, 200, "{fits}");
+    let fitting: Vec<&Value> = fits.as_array().unwrap().iter().filter(|own| own["fits"] == true).collect();
+    assert!(!fitting.is_empty(), "{fits}");
+    // A plate that spread less than the book says: this kitchen's is stiffer.
+    let plate = json!({ "kind": "plate_spread", "ml": 50.0, "across_mm": 90.0 });
+    for turn in 0..3 {
+        let event = json!({ "what": "tested", "test": plate, "c": 26.0, "history": "fresh" });
+        let own = said(&format!("test-{turn}"), &format!("09:0{turn}:00"), &event);
+        let (status, now) = say(&kitchen, &id, &[own]).await;
+        assert_eq!(status, 201, "{now}");
+        assert_eq!(now["view"]["tests"].as_array().unwrap().len(), turn + 1);
+    }
+    let (_, learned) = kitchen.get("/api/learned").await;
+    assert_eq!(learned["readings"].as_array().unwrap().len(), 3, "{learned}");
+    assert!(learned["offsets"][0]["sentence"].as_str().unwrap().contains("than the book"), "{learned}");
+    let taught = assess(&kitchen).await;
+    let band = |own: &Value| (own["high"].as_f64().unwrap() / own["low"].as_f64().unwrap()).ln();
+    assert!(taught["value"].as_f64() > book["value"].as_f64(), "{taught} {book}");
+    assert!(band(&taught) < band(&book), "{taught} {book}");
+    let events: Vec<Value> = (0..3)
+        .map(|turn| {
+            let event = json!({ "what": "counted", "of": format!("event-test-{turn}"), "counts": false });
+            said(&format!("out-{turn}"), &format!("09:1{turn}:00"), &event)
+        })
+        .collect();
+    assert_eq!(say(&kitchen, &id, &events).await.0, 201);
+    assert_eq!(assess(&kitchen).await, book);
+    let thrown = said("thrown-it", "09:20:00", &json!({ "what": "judged", "came": "thrown" }));
+    assert_eq!(say(&kitchen, &id, &[thrown]).await.0, 201);
+    let event = json!({ "what": "tested", "test": plate, "c": 26.0 });
+    let (status, problem) = say(&kitchen, &id, &[said("test-late", "09:30:00", &event)]).await;
+    let words = problem["errors"][0]["message"].as_str().unwrap();
+    assert!(status == 422 && words.contains("thrown away"), "{problem}");
+    kitchen.close().await;
+}
+
+/// What cannot have been read is said with what can, at its field.
+#[tokio::test]
+async fn a_reading_that_cannot_be_is_said_with_what_can() {
+    let kitchen = Kitchen::open(false).await;
+    let (id, _) = begin(&kitchen).await;
+    finish(&kitchen, &id).await;
+    for (test, field, words) in [
+        (json!({ "kind": "plate_spread", "ml": 50.0, "across_mm": 3.0 }), "across_mm", "even a ball"),
+        (
+            json!({ "kind": "ring_slump", "high_mm": 50.0, "sank_mm": 60.0 }),
+            "sank_mm",
+            "than the ring is high",
+        ),
+    ] {
+        let event = json!({ "what": "tested", "test": test, "c": 26.0 });
+        let (status, problem) = say(&kitchen, &id, &[said("bad-test", "09:00:00", &event)]).await;
+        assert_eq!(status, 422, "{problem}");
+        let own = &problem["errors"][0];
+        assert_eq!(own["field"], json!(format!("events.0.event.test.{field}")), "{problem}");
+        assert!(own["message"].as_str().unwrap().contains(words), "{problem}");
+    }
+    kitchen.close().await;
+}

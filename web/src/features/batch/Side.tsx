@@ -1,3 +1,6 @@
+import { useState } from 'react'
+import { useKeys } from '../../lib/keys'
+import { TestSheet } from '../tests/TestSheet'
 import { left, useNow } from './clocks'
 import { useRing } from './useRing'
 import type { Rings } from './useRing'
@@ -22,12 +25,38 @@ export function Side({ id, view, onSay }: SideProps) {
     <aside aria-label="Beside it" className="flex min-w-0 flex-col gap-4">
       <Warmth view={view} warmth={warmth} onSay={onSay} />
       <Clocks view={view} arrival={warmth.arrival} onSay={onSay} />
+      <TestIt view={view} c={warmth.probe?.c ?? view.reads.at(-1)?.c ?? null} onSay={onSay} />
       <Then view={view} />
       <div className="mt-auto">
         <p className="text-note text-ink2">with what is in</p>
         <p className={`text-title font-[640] ${view.inside ? '' : 'text-hot'}`}>{view.sentence}</p>
       </div>
     </aside>
+  )
+}
+
+/** A test of what is in the bowl, and what the last one said. */
+function TestIt({ view, c, onSay }: { view: BatchView; c: number | null; onSay: SideProps['onSay'] }) {
+  const [open, setOpen] = useState(false)
+  const last = view.tests.at(-1)
+  useKeys('Make', [{ key: 'b', shown: 'B', words: 'Test it', run: () => setOpen(true) }])
+  return (
+    <div>
+      <Button className="min-h-12" hotkey="B" onClick={() => setOpen(true)}>
+        Test it
+      </Button>
+      {last && <p className="mt-1 text-note text-ink2">{last.sentence}</p>}
+      {open && (
+        <TestSheet
+          formula={view.contents}
+          c={c}
+          history={view.history}
+          done={view.tests}
+          onTested={(test, at, history) => onSay({ what: 'tested', test, c: at, history })}
+          onClose={() => setOpen(false)}
+        />
+      )}
+    </div>
   )
 }
 
