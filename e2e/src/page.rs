@@ -180,8 +180,11 @@ impl Ui {
         }
     }
 
-    /// Clicks.
+    /// Clicks, once nothing around it is about to be exchanged: a list that still answers an older question
+    /// moves away under the hand, and the click meets another row or none.
     pub async fn click(&self, xpath: &str) {
+        let settled = format!("({xpath})[not(ancestor::*[@aria-busy='true'])]");
+        self.find(&settled).await;
         self.with(xpath, "click", async |element| element.click().await).await;
     }
 

@@ -29,7 +29,10 @@ export function PantryPage() {
   const { shelves } = useWords()
   const [away, setAway] = useState(false)
   const [files, setFiles] = useState(false)
-  const ingredients = useIngredients(useSettled(typed.trim(), SETTLE_MS), away)
+  const sought = useSettled(typed.trim(), SETTLE_MS)
+  const ingredients = useIngredients(sought, away)
+  // What stands in the list answers an older question until this one is answered.
+  const seeking = sought !== typed.trim() || (!ingredients.current && !ingredients.isError)
   const shown = (ingredients.data ?? []).filter((each) => !shelf || each.group === shelf)
   const currency = kitchen.data?.currency ?? ''
   useTitle(
@@ -126,6 +129,7 @@ export function PantryPage() {
         )}
         <ul
           aria-label="Ingredients"
+          aria-busy={seeking}
           className="max-h-[calc(100vh-260px)] min-h-40 overflow-y-auto border-t border-line max-tablet:max-h-[60vh]"
         >
           {shown.map((each) => (
