@@ -64,7 +64,7 @@ types: web/node_modules/.package-lock.json
 	@mkdir -p web/dist schemas
 	cargo build -p server --bin bright-spoon
 	./target/debug/bright-spoon openapi > web/openapi.json
-	for format in formula-1 ingredient-1 pantry-1 stack-1 order-1 kitchen-1 batch-1; do \
+	for format in formula-1 ingredient-1 pantry-1 stack-1 order-1 kitchen-1 batch-1 log-1; do \
 	  ./target/debug/bright-spoon schema $$format > schemas/$$format.json; done
 	cd web && npm run --silent types
 

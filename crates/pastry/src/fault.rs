@@ -57,6 +57,8 @@ codes! {
         TooDeep = "too_deep",
         /// Something that must have a name and has none.
         NoName = "no_name",
+        /// A file that is no log.
+        NoLogFile = "no_log_file",
         /// A file that holds no own ingredients.
         NoPantryFile = "no_pantry_file",
         /// A share of something that is not there.

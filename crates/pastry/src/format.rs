@@ -32,6 +32,8 @@ pub const KITCHEN: Format = Format { name: "bright-spoon/kitchen", version: 1, i
 pub const PLAN: Format = Format { name: "bright-spoon/plan", version: 1, is: "a plan" };
 /// A batch while it is made.
 pub const BATCH: Format = Format { name: "bright-spoon/batch", version: 1, is: "a batch" };
+/// A log.
+pub const LOG: Format = Format { name: "bright-spoon/log", version: 1, is: "a log" };
 /// An order.
 pub const ORDER: Format = Format { name: "bright-spoon/order", version: 1, is: "an order" };
 

@@ -23,6 +23,7 @@
 //! 19. [`exchange`]: all documents out and in: whole, as recipes, as lists and tables
 //! 20. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //! 21. [`batch`]: a batch while it is made, as what happens to it
+//! 22. [`log`]: what became of every batch, found again, beside each other, as files
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
 //! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
@@ -52,6 +53,7 @@ pub mod heat;
 pub mod ingredient;
 pub mod job;
 pub mod learn;
+pub mod log;
 pub mod method;
 pub mod number;
 pub mod order;

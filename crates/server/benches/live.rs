@@ -96,7 +96,14 @@ async fn live() {
 async fn long_batch() {
     let running = serve::start(&Serve::here(None)).await.expect("the server starts");
     let formula = serde_json::from_str(FORMULA).expect("a formula");
-    let ask = BatchAsk { formula, weigh_g: None, component: None, revision: None, made_for: Vec::new() };
+    let ask = BatchAsk {
+        formula,
+        weigh_g: None,
+        component: None,
+        revision: None,
+        made_for: Vec::new(),
+        made_at: None,
+    };
     let batch = BatchDocument::begin(ask, &Shelf::catalogue(), &[]).expect("it can be made");
     let by = By::at(Timestamp::now());
     let kept = running.store().create("long-batch-of-the-bench", &batch, &by).await.expect("kept");

@@ -38,6 +38,18 @@ pub fn entries(kept: &[KeptBatchEvent]) -> (Vec<BatchEntry>, Vec<String>) {
     (all, clocks)
 }
 
+/// Keys of what a batch is made of, and of what was added to it.
+pub fn keys_of<'a>(
+    batch: &'a BatchDocument,
+    entries: impl Iterator<Item = &'a BatchEntry>,
+) -> impl Iterator<Item = &'a str> {
+    let added = entries.filter_map(|own| match &own.event {
+        BatchEvent::Added { ingredient, .. } => Some(ingredient.as_str()),
+        _ => None,
+    });
+    batch.formula.ingredient_keys().into_iter().chain(added)
+}
+
 /// The shelf that holds what a batch is made of, and what was added to it.
 ///
 /// # Errors
@@ -47,10 +59,6 @@ pub async fn shelf_of<'a>(
     batch: &'a BatchDocument,
     entries: impl Iterator<Item = &'a BatchEntry>,
 ) -> Result<Shelf, ApiError> {
-    let added = entries.filter_map(|own| match &own.event {
-        BatchEvent::Added { ingredient, .. } => Some(ingredient.as_str()),
-        _ => None,
-    });
-    let keys: Vec<&str> = batch.formula.ingredient_keys().into_iter().chain(added).collect();
+    let keys: Vec<&str> = keys_of(batch, entries).collect();
     Ok(store.shelf(keys).await?)
 }

@@ -178,7 +178,7 @@ pub enum Command {
     Openapi,
     /// Print the JSON Schema of an open format.
     Schema {
-        /// formula-1, ingredient-1, pantry-1, stack-1, order-1, kitchen-1 or batch-1.
+        /// formula-1, ingredient-1, pantry-1, stack-1, order-1, kitchen-1, batch-1 or log-1.
         #[arg(default_value = "formula-1")]
         format: String,
     },
@@ -213,6 +213,9 @@ pub struct Serve {
     /// A name this machine is reached by, beside its address and localhost; may be given more than once.
     #[arg(long = "name")]
     pub names: Vec<String>,
+    /// What the pictures of this kitchen's batches may take, MB.
+    #[arg(long, default_value_t = store::picture::MOST_BYTES / 1_000_000)]
+    pub pictures_mb: u64,
     /// Form of the log on standard error.
     #[arg(long, value_enum, default_value_t = LogForm::Text)]
     pub log: LogForm,
@@ -228,6 +231,7 @@ impl Serve {
             data,
             new: false,
             names: Vec::new(),
+            pictures_mb: store::picture::MOST_BYTES / 1_000_000,
             log: LogForm::Text,
         }
     }

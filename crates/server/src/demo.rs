@@ -206,6 +206,7 @@ async fn begin(store: &Store, component: &str, now: Timestamp) -> Result<(), Sto
         component: Some(component.to_owned()),
         revision: Some(kept.revision),
         made_for: Vec::new(),
+        made_at: None,
     };
     let batch = BatchDocument::begin(ask, &shelf, &[]).expect("the demo formula can be made");
     let by = By::at(now - SignedDuration::from_mins(25)).on(Device::read("Mixer tablet"));

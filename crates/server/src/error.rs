@@ -110,11 +110,11 @@ fn store_problem(fault: &StoreError) -> Problem {
             };
             Problem { current_revision: Some(*current), ..ProblemCode::SavedInBetween.problem(detail) }
         }
-        StoreError::SaveIdUsed => ProblemCode::SaveIdUsed.problem(said),
-        StoreError::Full => ProblemCode::DiskFull.problem(said),
+        StoreError::SaveIdUsed | StoreError::EventIdUsed => ProblemCode::SaveIdUsed.problem(said),
+        StoreError::Full | StoreError::PicturesFull { .. } => ProblemCode::DiskFull.problem(said),
         StoreError::Locked => ProblemCode::FileLocked.problem(said),
         StoreError::ReadOnly => ProblemCode::FileReadOnly.problem(said),
-        StoreError::Damaged { .. } | StoreError::DamagedFile { .. } => {
+        StoreError::Damaged { .. } | StoreError::DamagedEvent { .. } | StoreError::DamagedFile { .. } => {
             tracing::error!(error = %fault, "the kitchen's file is damaged");
             ProblemCode::Damaged.problem(said)
         }

@@ -13,7 +13,7 @@ pub struct Format {
 }
 
 /// The open formats, each published as a JSON Schema in the repository and served.
-pub const FORMATS: [Format; 7] = [
+pub const FORMATS: [Format; 8] = [
     Format {
         name: "formula-1",
         root: "FormulaDocument",
@@ -55,5 +55,11 @@ pub const FORMATS: [Format; 7] = [
         root: "BatchDocument",
         title: "Bright Spoon batch, version 1",
         says: pastry::format::BATCH.name,
+    },
+    Format {
+        name: "log-1",
+        root: "LogDocument",
+        title: "Bright Spoon log, version 1",
+        says: pastry::format::LOG.name,
     },
 ];

@@ -2,7 +2,7 @@
 //! inside the same binary.
 //!
 //! [`state`] is what every handler can reach, [`app`] puts the routes together, [`door`] says who may come in, [`listen`] takes connections, [`desk`] does long
-//! work, [`batch_log`] reads what happened to a batch, [`live`] tells pages what they did not ask for, [`fridges`] watches how warm they are, [`stand_ins`] are the demo's devices, [`error`] alone turns what went wrong into an answer,
+//! work, [`batch_log`] reads what happened to a batch, [`log_book`] keeps the log true, [`live`] tells pages what they did not ask for, [`fridges`] watches how warm they are, [`stand_ins`] are the demo's devices, [`error`] alone turns what went wrong into an answer,
 //! [`routes`] has one file per noun, [`serve`] runs it, [`demo`] fills a throwaway kitchen,
 //! [`commands`] are the command line's questions.
 
@@ -26,6 +26,7 @@ pub mod fridges;
 pub mod larder;
 pub mod listen;
 pub mod live;
+pub mod log_book;
 pub mod openapi;
 pub mod pantry_view;
 pub mod planner;

@@ -7,6 +7,7 @@ use crate::desk::Desk;
 use crate::door::Names;
 use crate::listen::{Limits, listen};
 use crate::live::Live;
+use crate::log_book::LogBook;
 use crate::state::AppState;
 use crate::teaching::Teaching;
 use crate::{fridges, stand_ins};
@@ -27,6 +28,7 @@ pub struct Running {
     stop: watch::Sender<bool>,
     task: tokio::task::JoinHandle<()>,
     watch: tokio::task::JoinHandle<()>,
+    reading: tokio::task::JoinHandle<()>,
     hub: Hub,
     store: Store,
     _demo: Option<TempDir>,
@@ -43,6 +45,7 @@ impl Running {
         let _ = self.stop.send(true);
         let _ = self.task.await;
         self.watch.abort();
+        self.reading.abort();
         self.hub.connect(&[]);
         self.store.close().await;
     }
@@ -114,6 +117,8 @@ pub async fn start_within(options: &Serve, limits: Limits) -> Result<Running, St
         hub: hub.clone(),
         live,
         teaching: Teaching::default(),
+        log: LogBook::default(),
+        most_pictures: options.pictures_mb.saturating_mul(1_000_000),
         begun_ms: Timestamp::now().as_millisecond(),
     };
     let teaching = state.teaching.clone();
@@ -121,9 +126,12 @@ pub async fn start_within(options: &Serve, limits: Limits) -> Result<Running, St
         .learn(&state.store, &state.desk)
         .await
         .map_err(|error| format!("cannot read what was tested: {error:?}"))?;
+    // A kitchen of before there was a log has one when it is looked at.
+    let (log, of, desk) = (state.log.clone(), store.clone(), state.desk.clone());
+    let reading = tokio::spawn(async move { log.read_all(&of, &desk).await });
     let router = app(state, Names::of(address, &options.names));
     let task = tokio::spawn(listen(listener, router, limits, stopped));
-    Ok(Running { address, stop, task, watch, hub, store, _demo: demo })
+    Ok(Running { address, stop, task, watch, reading, hub, store, _demo: demo })
 }
 
 async fn open(path: &std::path::Path, new: bool) -> Result<Store, String> {

@@ -3,6 +3,7 @@
 use crate::desk::Desk;
 use crate::error::ApiError;
 use crate::live::Live;
+use crate::log_book::LogBook;
 use crate::teaching::Teaching;
 use devices::Hub;
 use pastry::assess::FormulaDocument;
@@ -26,6 +27,10 @@ pub struct AppState {
     pub live: Live,
     /// What this kitchen's own tests taught.
     pub teaching: Teaching,
+    /// The log, a line a batch.
+    pub log: LogBook,
+    /// What pictures may take, bytes.
+    pub most_pictures: u64,
     /// When this server began, milliseconds since 1970: a later one is a later epoch.
     pub begun_ms: i64,
 }

@@ -22,6 +22,9 @@ pub type KeptBatchEvent = KeptEvent<BatchEvent>;
 pub struct BatchShown {
     /// What it is made for, by name.
     pub made_for: Vec<String>,
+    /// When it was made, RFC 3339, for one that is written in afterwards.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub made_at: Option<String>,
 }
 
 impl Event for BatchEvent {
@@ -40,7 +43,10 @@ impl Kept for BatchDocument {
     }
 
     fn shown(&self) -> BatchShown {
-        BatchShown { made_for: self.made_for.iter().map(|own| own.name.clone()).collect() }
+        BatchShown {
+            made_for: self.made_for.iter().map(|own| own.name.clone()).collect(),
+            made_at: self.made_at.map(|own| own.to_string()),
+        }
     }
 
     fn uses(&self) -> Vec<(Noun, &str)> {

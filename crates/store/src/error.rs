@@ -29,6 +29,18 @@ pub enum StoreError {
     /// The id of an event that was used for another.
     #[error("this id was used for another event: make a new one for each")]
     EventIdUsed,
+    /// The room for pictures is taken.
+    #[error(
+        "the pictures of this kitchen take {has_mb:.1} of {most_mb:.0} MB, and this one takes {needs_mb:.1}: take others away, or let them have more (serve --pictures-mb)"
+    )]
+    PicturesFull {
+        /// What they take, MB.
+        has_mb: f64,
+        /// What this one takes, MB.
+        needs_mb: f64,
+        /// What they may take, MB.
+        most_mb: f64,
+    },
     /// The disk, or the room the file may take, is full.
     #[error("the disk is full: nothing was saved and nothing is lost; make room on it, then save again")]
     Full,
@@ -135,6 +147,7 @@ impl StoreError {
                 | StoreError::Conflict { .. }
                 | StoreError::SaveIdUsed
                 | StoreError::EventIdUsed
+                | StoreError::PicturesFull { .. }
         )
     }
 

@@ -6,6 +6,7 @@
 //! * [`component`]: creams; [`ingredient`]: ingredients of the kitchen's own; [`order`]: orders with their cakes
 //! * [`room`]: hours, cooks and equipment; [`plan`]: plans of days and what is said of their steps
 //! * [`batch`]: batches while they are made, and what happens to them
+//! * [`log`]: a line a batch, found by its words and what it is of; [`picture`]: pictures of batches
 //! * [`journal`]: what happens to a thing while it is made, only added; [`audit`]: who wrote what and when
 //! * [`devices`]: scales, probes, fridges, printers, and where each is; [`fridge`]: when one was too warm
 //! * [`kitchen`]: its name, room temperature and cups
@@ -31,11 +32,13 @@ pub mod kept;
 pub mod kitchen;
 pub mod list;
 pub mod lock;
+pub mod log;
 pub mod look;
 pub mod noun;
 pub mod open;
 pub mod order;
 pub mod pantry;
+pub mod picture;
 pub mod plan;
 pub mod room;
 pub mod shelf;

@@ -51,7 +51,10 @@ export interface paths {
         /** Batches, the last begun first. */
         get: operations["list_batches"];
         put?: never;
-        /** Begins a batch: the formula at its size with the steps of its method, as they are now. */
+        /**
+         * Begins a batch: the formula at its size with the steps of its method, as they are now. One with the day on which it was made
+         *     is written in afterwards: nothing of it is open.
+         */
         post: operations["begin_batch"];
         delete?: never;
         options?: never;
@@ -106,6 +109,42 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pictures of a batch. */
+        get: operations["list_pictures"];
+        put?: never;
+        /** Keeps a picture of a batch: a JPEG of at most 2 MB that does not say where or with what it was taken. */
+        post: operations["add_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/batches/{id}/pictures/{picture}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A picture. */
+        get: operations["read_picture"];
+        put?: never;
+        post?: never;
+        /** Takes a picture away: it is gone from the kitchen's file. */
+        delete: operations["take_picture_away"];
         options?: never;
         head?: never;
         patch?: never;
@@ -723,6 +762,94 @@ export interface paths {
         get: operations["live"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log, or what is looked for in it. */
+        get: operations["read_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/beside": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Two or three batches beside each other, what differs marked. */
+        get: operations["batches_beside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/counts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What there is to look for: families, jobs, ingredients and lots, with how many batches of each. */
+        get: operations["count_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log, or what is looked for in it, as a file. */
+        get: operations["export_log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/log/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Reads a log; keeps the good ones when asked to. A bad row is named and stops nothing; a batch that is here already gets what of it
+         *     is not.
+         */
+        post: operations["import_log"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1561,6 +1688,13 @@ export interface components {
          * @enum {string}
          */
         Avoid: "egg" | "pork" | "gelatin" | "alcohol" | "dairy";
+        /** @description A row of a log that cannot be taken. */
+        BadLogRow: {
+            /** @description What is wrong with it and what to do. */
+            faults: components["schemas"]["Fault"][];
+            /** @description Line of the table, or place among the batches, from 1. */
+            line: number;
+        };
         /** @description A row that cannot be taken. */
         BadRow: {
             /** @description What is wrong with it and what to do. */
@@ -1700,6 +1834,11 @@ export interface components {
             component?: string | null;
             /** @description What it is made by. */
             formula: components["schemas"]["FormulaDocument"];
+            /**
+             * @description When it was made, RFC 3339, for one that is written in afterwards; it is being made when none.
+             * @example 2026-10-02T11:00:00Z
+             */
+            made_at?: string | null;
             /** @description What it is made for. */
             made_for?: components["schemas"]["BatchFor"][];
             /**
@@ -1726,6 +1865,12 @@ export interface components {
             format: string;
             /** @description What it is made by, as it was when it was begun, every line in grams. */
             formula: components["schemas"]["FormulaDocument"];
+            /**
+             * @description When it was made, RFC 3339, for one that is written in afterwards: what nobody weighed is taken to be as the formula
+             *     has it, and nothing of it is open.
+             * @example 2026-10-02T11:00:00Z
+             */
+            made_at?: string | null;
             /** @description What it is made for. */
             made_for?: components["schemas"]["BatchFor"][];
             /** @description What it is called. */
@@ -2098,6 +2243,8 @@ export interface components {
         };
         /** @description A thing as its list shows it. */
         BatchSummary: {
+            /** @description When it was made, RFC 3339, for one that is written in afterwards. */
+            made_at?: string | null;
             /** @description What it is made for, by name. */
             made_for: string[];
         } & {
@@ -2455,6 +2602,31 @@ export interface components {
             /** @description In a sentence. */
             sentence: string;
             view?: components["schemas"]["DayView"] | null;
+        };
+        /** @description Batches beside each other. */
+        Beside: {
+            /** @description The batches, in the order asked for. */
+            batches: components["schemas"]["LogLine"][];
+            /** @description Rows, grouped. */
+            rows: components["schemas"]["BesideRow"][];
+            /** @description What it comes to, in a sentence. */
+            sentence: string;
+        };
+        /**
+         * @description What a row of batches beside each other is about.
+         * @enum {string}
+         */
+        BesideGroup: "bowl" | "making" | "outcome";
+        /** @description A row of batches beside each other. */
+        BesideRow: {
+            /** @description Whether they differ. */
+            differs: boolean;
+            /** @description What it is about. */
+            group: components["schemas"]["BesideGroup"];
+            /** @description What: an ingredient, a step, a test. */
+            name: string;
+            /** @description As it was with each. */
+            texts: string[];
         };
         /** @description A line of the bill of materials. */
         BillLine: {
@@ -4125,7 +4297,7 @@ export interface components {
          * @description What is wrong with a field.
          * @enum {string}
          */
-        FaultCode: "after_it_is_eaten" | "bad_amount" | "batch_closed" | "batch_open" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_done" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
+        FaultCode: "after_it_is_eaten" | "bad_amount" | "batch_closed" | "batch_open" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_log_file" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_done" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
         /**
          * @description A number a cook looks at.
          * @enum {string}
@@ -5536,6 +5708,160 @@ export interface components {
         LineStands: "open" | "short" | "in" | "over" | "settled" | "left_out";
         /** @description One of the two words of the stream. */
         LiveWord: components["schemas"]["WrittenWord"] | components["schemas"]["DevicesShow"];
+        /** @description Something that batches of the log are of. */
+        LogCounted: {
+            /**
+             * Format: int64
+             * @description In how many batches.
+             */
+            batches: number;
+            /** @description By which it is asked for. */
+            key: string;
+            /** @description Its name. */
+            name: string;
+        };
+        /** @description What batches of the log are of, and how many. */
+        LogCounts: {
+            /** @description Families. */
+            families: components["schemas"]["LogCounted"][];
+            /** @description What went in. */
+            ingredients: components["schemas"]["LogCounted"][];
+            /** @description Jobs. */
+            jobs: components["schemas"]["LogCounted"][];
+            /** @description Lots. */
+            lots: components["schemas"]["LogCounted"][];
+        };
+        /** @description A log. */
+        LogDocument: {
+            /** @description Its batches. */
+            batches: components["schemas"]["LoggedBatch"][];
+            /**
+             * @description Always `bright-spoon/log`.
+             * @example bright-spoon/log
+             */
+            format: string;
+            /**
+             * Format: int32
+             * @description Version of the format: 1.
+             * @example 1
+             */
+            version: number;
+        };
+        /** @description A log to read. */
+        LogFile: {
+            /** @description What kind of file it is. */
+            kind: components["schemas"]["FileKind"];
+            /** @description Keep what is good; without it the file is only read. */
+            take?: boolean;
+            /** @description All of its text. */
+            text: string;
+        };
+        /** @description A batch as the log shows it. */
+        LogLine: {
+            /** @description When it was made, or begun while it is being made. */
+            at: string;
+            came?: components["schemas"]["Came"] | null;
+            /** @description The same in words, with what the cook said of it. */
+            came_words?: string | null;
+            /** @description What was done otherwise than planned, and why. */
+            changed: string[];
+            /** @description Key of the formula in the library; none for one that is not kept. */
+            component?: string | null;
+            /** @description Devices on which something of it was said. */
+            devices: string[];
+            /** @description Of which family. */
+            family: components["schemas"]["Family"];
+            /** @description The family in a cook's words. */
+            family_word: string;
+            /**
+             * Format: double
+             * @description What went in, g.
+             */
+            in_g: number;
+            /** @description Keys of what went in. */
+            ingredients: string[];
+            /** @description Its work: drip, coat, mask, fill … */
+            job: string;
+            /** @description Its key. */
+            key: string;
+            /** @description From which lots. */
+            lots: string[];
+            /** @description What it is made for. */
+            made_for: string[];
+            /** @description What it is called. */
+            name: string;
+            /** @description What was noted. */
+            notes: string[];
+            /**
+             * Format: int64
+             * @description The revision it was made by.
+             */
+            revision?: number | null;
+            /**
+             * Format: double
+             * @description Temperature of the room, °C, as the formula had it.
+             */
+            room_c: number;
+            /** @description Whether it is still being made. */
+            running: boolean;
+            /** @description The school it was made by, in words. */
+            school?: string | null;
+            spoon?: components["schemas"]["SpoonSign"] | null;
+            /** @description How many tests were done on it. */
+            tests: number;
+            /** @description Whether it was written in afterwards. */
+            written_in: boolean;
+            /**
+             * Format: double
+             * @description What came out, g.
+             */
+            yielded_g?: number | null;
+        };
+        /** @description A batch of a file, and what taking it does. */
+        LogOffered: {
+            /** @description How many events are new here. */
+            events: number;
+            /** @description As the log would show it. */
+            line: components["schemas"]["LogLine"];
+            /** @description Whether it is new here. */
+            new: boolean;
+        };
+        /** @description Lines of the log. */
+        LogPage: {
+            /** @description Batches, the last made first. */
+            lines: components["schemas"]["LogLine"][];
+            /**
+             * Format: int64
+             * @description Behind which more are to be had; none when these are all.
+             */
+            more_behind?: number | null;
+            /**
+             * Format: int64
+             * @description Batches that are still being read in.
+             */
+            still_read: number;
+            /**
+             * Format: int64
+             * @description Batches that cannot be read.
+             */
+            unread: number;
+        };
+        /** @description What a log file holds, and whether it was taken. */
+        LogRead: {
+            /** @description Rows that cannot, with their line or place. */
+            bad: components["schemas"]["BadLogRow"][];
+            /** @description Batches that can be taken, or were. */
+            good: components["schemas"]["LogOffered"][];
+            /** @description Whether the good ones were kept. */
+            taken: boolean;
+        };
+        /** @description A batch of a log. */
+        LoggedBatch: {
+            /** @description The batch with its events. */
+            batch: components["schemas"]["BatchDocument"];
+            /** @description Its key: a kitchen that has one by it adds what it does not know yet. */
+            key: string;
+        };
         /** @description What is made and does not end on the cake, per cent of what is made (common practice). */
         Losses: {
             /**
@@ -6434,6 +6760,37 @@ export interface components {
              * @description Water and alcohol.
              */
             water: number;
+        };
+        /** @description A picture of a batch, without what is seen on it. */
+        Picture: {
+            /**
+             * Format: int64
+             * @description What it takes, bytes.
+             */
+            bytes: number;
+            /** @description From which device, if that said so. */
+            device?: string | null;
+            /** @description Its id. */
+            id: string;
+            /** @description When it came here, RFC 3339. */
+            kept_at: string;
+            /** @description What the cook says of it. */
+            words: string;
+        };
+        /** @description Pictures of a batch. */
+        Pictures: {
+            /**
+             * Format: int64
+             * @description What they may take, bytes.
+             */
+            most: number;
+            /** @description The pictures, the first first. */
+            pictures: components["schemas"]["Picture"][];
+            /**
+             * Format: int64
+             * @description What all pictures of the kitchen take, bytes.
+             */
+            take: number;
         };
         /** @description What a piece weighs. */
         Piece: {
@@ -10301,6 +10658,365 @@ export interface operations {
             };
         };
     };
+    list_pictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the batch */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The pictures, without what is seen on them */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pictures"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    add_picture: {
+        parameters: {
+            query: {
+                /** @description Its id, made on the device: sent twice it is there once. */
+                picture: string;
+                /** @description What is to be said of it. */
+                words?: string;
+            };
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path: {
+                /** @description Key of the batch */
+                id: string;
+            };
+            cookie?: never;
+        };
+        /** @description The picture */
+        requestBody: {
+            content: {
+                "image/jpeg": number[];
+            };
+        };
+        responses: {
+            /** @description All pictures of the batch */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pictures"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_picture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the batch */
+                id: string;
+                /** @description Id of the picture */
+                picture: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The picture */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": number[];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_picture_away: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path: {
+                /** @description Key of the batch */
+                id: string;
+                /** @description Id of the picture */
+                picture: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Those that are left */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pictures"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     batch_tape: {
         parameters: {
             query: {
@@ -13875,6 +14591,419 @@ export interface operations {
             };
             /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_log: {
+        parameters: {
+            query?: {
+                /** @description Words, each or one that begins so. */
+                words?: string;
+                /** @description A family. */
+                family?: "ganache" | "whipped_ganache" | "buttercream" | "swiss_buttercream" | "italian_buttercream" | "french_buttercream" | "custard_buttercream" | "ganache_buttercream" | "cream_cheese_buttercream" | "whipped_cream" | "cocoa_cream" | "stabilised_cream" | "fruit_mousse" | "chocolate_mousse" | "egg_mousse" | "cream_cheese_mousse" | "bavarois" | "pastry_cream" | "slice_custard" | "diplomat" | "mousseline" | "anglaise" | "curd" | "condensed_filling" | "syrup" | "milk_soak" | "jelly" | "mirror_glaze" | "poured_glaze" | "brushing_jelly";
+                /** @description A job: drip, coat … */
+                job?: string;
+                /** @description Key of an ingredient that went in. */
+                ingredient?: string;
+                /** @description A lot. */
+                lot?: string;
+                /** @description Key of the formula. */
+                component?: string;
+                /** @description The room at least, °C. */
+                room_from_c?: number;
+                /** @description The room at most, °C. */
+                room_to_c?: number;
+                /** @description How it came out. */
+                came?: "good" | "stiff" | "loose" | "split" | "grainy" | "thrown";
+                /** @description Only what did not come out as it should. */
+                wrong?: boolean;
+                /** @description Only what was tested. */
+                tested?: boolean;
+                /**
+                 * @description Made from this day on, as the wall of the kitchen has it.
+                 * @example 2026-09-01
+                 */
+                from?: string;
+                /**
+                 * @description Made up to this day.
+                 * @example 2026-11-30
+                 */
+                to?: string;
+                /** @description Only lines behind this one. */
+                behind?: number;
+                /** @description How many; 40 when nobody says. */
+                most?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Batches, the last made first */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogPage"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    batches_beside: {
+        parameters: {
+            query: {
+                /** @description Keys of two or three, a comma between them. */
+                keys: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The batches */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beside"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    count_log: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description What there is */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogCounts"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    export_log: {
+        parameters: {
+            query: {
+                /** @description As a table or as documents. */
+                kind: "csv" | "json";
+                /** @description Words, each or one that begins so. */
+                words?: string;
+                /** @description A family. */
+                family?: "ganache" | "whipped_ganache" | "buttercream" | "swiss_buttercream" | "italian_buttercream" | "french_buttercream" | "custard_buttercream" | "ganache_buttercream" | "cream_cheese_buttercream" | "whipped_cream" | "cocoa_cream" | "stabilised_cream" | "fruit_mousse" | "chocolate_mousse" | "egg_mousse" | "cream_cheese_mousse" | "bavarois" | "pastry_cream" | "slice_custard" | "diplomat" | "mousseline" | "anglaise" | "curd" | "condensed_filling" | "syrup" | "milk_soak" | "jelly" | "mirror_glaze" | "poured_glaze" | "brushing_jelly";
+                /** @description A job: drip, coat … */
+                job?: string;
+                /** @description Key of an ingredient that went in. */
+                ingredient?: string;
+                /** @description A lot. */
+                lot?: string;
+                /** @description Key of the formula. */
+                component?: string;
+                /** @description The room at least, °C. */
+                room_from_c?: number;
+                /** @description The room at most, °C. */
+                room_to_c?: number;
+                /** @description How it came out. */
+                came?: "good" | "stiff" | "loose" | "split" | "grainy" | "thrown";
+                /** @description Only what did not come out as it should. */
+                wrong?: boolean;
+                /** @description Only what was tested. */
+                tested?: boolean;
+                /**
+                 * @description Made from this day on, as the wall of the kitchen has it.
+                 * @example 2026-09-01
+                 */
+                from?: string;
+                /**
+                 * @description Made up to this day.
+                 * @example 2026-11-30
+                 */
+                to?: string;
+                /** @description Only lines behind this one. */
+                behind?: number;
+                /** @description How many; 40 when nobody says. */
+                most?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The file: CSV, or a log document */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogDocument"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    import_log: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogFile"];
+            };
+        };
+        responses: {
+            /** @description What it holds */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogRead"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };

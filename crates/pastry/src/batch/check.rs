@@ -35,7 +35,8 @@ pub fn refused(batch: &BatchDocument, kept: &[BatchEntry], new: &[BatchEntry], s
         let says_of_another =
             matches!(entry.event, BatchEvent::TakenBack { .. } | BatchEvent::Corrected { .. });
         let afterwards = says_of_another || entry.event.happens_afterwards();
-        if closed.is_some_and(|closed| entry.at > closed) && !afterwards {
+        let written_in = batch.made_at.is_some();
+        if closed.is_some_and(|closed| entry.at > closed) && !afterwards && !written_in {
             let words = "this batch is closed: take its closing back, and go on";
             own.push(Fault::new("what", FaultCode::BatchClosed, words));
         }

@@ -11,8 +11,9 @@ use crate::method::course::{MethodStep, StepFault, wanted_c};
 use crate::method::school::school;
 use crate::method::sheet::chosen;
 use crate::method::step::Worker;
-use crate::number::limit;
+use crate::number::{hundredths, limit};
 use crate::scale::{ScaleAsk, Target, Whole, scale};
+use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use utoipa::openapi::schema::{ArrayBuilder, ObjectBuilder, Schema, Type};
@@ -55,6 +56,14 @@ pub struct BatchDocument {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 200)]
     pub steps: Vec<BatchStep>,
+    /// When it was made, RFC 3339, for one that is written in afterwards: what nobody weighed is taken to be as the formula
+    /// has it, and nothing of it is open.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(
+        value_type = Option<String>, example = "2026-10-02T11:00:00Z",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$"
+    )]
+    pub made_at: Option<Timestamp>,
     /// What happened to it, in a file that travels; the kitchen keeps each event by itself.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 20000)]
@@ -175,6 +184,13 @@ pub struct BatchAsk {
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     #[schema(max_items = 60)]
     pub made_for: Vec<BatchFor>,
+    /// When it was made, RFC 3339, for one that is written in afterwards; it is being made when none.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(
+        value_type = Option<String>, example = "2026-10-02T11:00:00Z",
+        pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$"
+    )]
+    pub made_at: Option<Timestamp>,
 }
 
 impl BatchDocument {
@@ -192,25 +208,28 @@ impl BatchDocument {
         };
         let now = scale(&whole, shelf, &|_| None)?;
         let weighed_g: f64 = now.lines.iter().map(|line| line.from_g).sum();
-        let formula = match ask.weigh_g {
-            None => now.document,
+        let sized = match ask.weigh_g {
+            None => now,
             Some(grams) if !(grams > 0.0 && grams.is_finite()) => {
                 let words = "write how much is to be weighed, in grams above 0";
                 return Err(vec![Fault::new("weigh_g", FaultCode::OutOfRange, words)]);
             }
             Some(grams) => {
                 let target = Target::Factor { by: grams / weighed_g.max(1e-9) };
-                let sized = scale(&ScaleAsk { target, ..whole }, shelf, &|_| None);
-                sized
-                    .map_err(|faults| {
-                        faults
-                            .into_iter()
-                            .map(|own| Fault { field: size_of(own.field), ..own })
-                            .collect::<Vec<_>>()
-                    })?
-                    .document
+                scale(&ScaleAsk { target, ..whole }, shelf, &|_| None).map_err(|faults| {
+                    faults
+                        .into_iter()
+                        .map(|own| Fault { field: size_of(own.field), ..own })
+                        .collect::<Vec<_>>()
+                })?
             }
         };
+        // In grams, whatever it was written in: what is weighed, and what is known of it when the cups are others.
+        let mut formula = sized.document;
+        formula.percent_of = None;
+        for (line, own) in formula.lines.iter_mut().zip(&sized.lines) {
+            line.amount = format!("{} g", hundredths(own.to_g));
+        }
         let sheet = chosen(&formula, shelf, learned)?;
         let of = sheet.as_ref().and_then(|sheet| school(&sheet.school));
         let job_c = formula.work.temperature_c.celsius();
@@ -228,9 +247,25 @@ impl BatchDocument {
             component: ask.component,
             revision: ask.revision,
             made_for: ask.made_for,
+            made_at: ask.made_at,
             steps,
             events: Vec::new(),
         })
+    }
+
+    /// What a line is to weigh, g, as it is written in a batch; none where it is written otherwise, or there is no such line.
+    pub fn planned_g(&self, line: usize) -> Option<f64> {
+        let written = self.formula.lines.get(line)?.amount.strip_suffix(" g")?;
+        written.parse().ok().filter(|own: &f64| own.is_finite() && *own >= 0.0)
+    }
+
+    /// What is wrong with when it was made: a day that is still to come.
+    ///
+    /// # Arguments
+    /// * `now`: by the clock of the kitchen.
+    pub fn made_too_late(&self, now: Timestamp) -> Option<Fault> {
+        let words = "this day is still to come: write the day on which it was made";
+        self.made_at.filter(|own| *own > now).map(|_| Fault::new("made_at", FaultCode::OutOfRange, words))
     }
 
     /// What is wrong with it, at its field; its events are looked at by `check`.
@@ -260,6 +295,12 @@ impl BatchDocument {
             if own.count.is_some_and(|count| !(1..=MOST_ALIKE).contains(&count)) {
                 let words = "write for how many alike it is, from 1 up";
                 faults.push(Fault::new(format!("made_for.{at}.count"), FaultCode::OutOfRange, words));
+            }
+        }
+        if self.made_at.is_some() {
+            for at in (0..self.formula.lines.len()).filter(|at| self.planned_g(*at).is_none()) {
+                let words = "write it in grams: it is what is taken to have gone in";
+                faults.push(Fault::new(format!("formula.lines.{at}.amount"), FaultCode::OutOfRange, words));
             }
         }
         let lines = self.formula.lines.len();

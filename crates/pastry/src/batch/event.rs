@@ -321,7 +321,7 @@ impl BatchEvent {
         event
     }
 
-    /// Whether it can happen to a batch that is made: it is moved, tested, and used.
+    /// Whether it can happen to a batch that is made: it is moved, tested, tasted, and used.
     pub fn happens_afterwards(&self) -> bool {
         matches!(
             self,
@@ -330,6 +330,8 @@ impl BatchEvent {
                 | BatchEvent::UsedUp {}
                 | BatchEvent::Tested { .. }
                 | BatchEvent::Counted { .. }
+                | BatchEvent::Noted { .. }
+                | BatchEvent::Judged { .. }
         )
     }
 

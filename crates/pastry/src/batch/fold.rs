@@ -55,6 +55,8 @@ pub struct LineState {
     pub decided: Option<(OverWay, f64)>,
     /// From which lots.
     pub lots: Vec<String>,
+    /// What is in is what the formula has: nobody weighed it.
+    pub assumed: bool,
 }
 
 /// Where a step is.
@@ -157,6 +159,12 @@ pub(crate) fn after(batch: &BatchDocument, all: &[BatchEntry]) -> BatchState {
         factor: 1.0,
         ..BatchState::default()
     };
+    if let Some(made) = batch.made_at {
+        (state.begun, state.closed) = (Some(made), Some(made));
+        for (at, own) in state.lines.iter_mut().enumerate() {
+            (own.in_g, own.assumed) = (batch.planned_g(at).unwrap_or(0.0), true);
+        }
+    }
     for entry in all {
         state.begun.get_or_insert(entry.at);
         state.apply(batch, entry);
@@ -185,12 +193,16 @@ impl BatchState {
         match entry.event.clone() {
             BatchEvent::Weighed { line, grams, lot, .. } => {
                 let Some(own) = self.lines.get_mut(line) else { return };
-                own.in_g = hundredths(own.in_g + grams);
+                let before = if std::mem::take(&mut own.assumed) { 0.0 } else { own.in_g };
+                own.in_g = hundredths(before + grams);
                 own.left_out = None;
                 own.lots.extend(lot.filter(|lot| !own.lots.contains(lot)));
             }
             BatchEvent::LineLeftOut { line, why } => {
                 let Some(own) = self.lines.get_mut(line) else { return };
+                if std::mem::take(&mut own.assumed) {
+                    own.in_g = 0.0;
+                }
                 own.left_out = Some(why);
             }
             BatchEvent::Decided { line, way, factor } => {

@@ -84,7 +84,7 @@ fn because(words: &str, why: &str) -> String {
 }
 
 /// An event in words; none for one that only says something of another.
-fn words(event: &BatchEvent, batch: &BatchDocument, names: &[String], shelf: &Shelf) -> Option<String> {
+pub fn words(event: &BatchEvent, batch: &BatchDocument, names: &[String], shelf: &Shelf) -> Option<String> {
     let name = |line: usize| names.get(line).map_or("a line", String::as_str);
     let what = |key: &str| {
         let step = batch.steps.iter().find(|own| own.key == key);

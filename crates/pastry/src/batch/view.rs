@@ -365,6 +365,9 @@ fn next(
     order: &[usize],
     batch: &BatchDocument,
 ) -> (Option<usize>, Option<usize>) {
+    if batch.made_at.is_some() {
+        return (None, None);
+    }
     let waits =
         |own: &ViewLine| matches!(own.stands, LineStands::Open | LineStands::Short | LineStands::Over);
     let line = order.iter().copied().find(|at| waits(&lines[*at]));
@@ -385,7 +388,7 @@ fn thrown_away(state: &BatchState) -> bool {
 /// What stands in the way of closing a batch.
 fn open(state: &BatchState, lines: &[ViewLine], batch: &BatchDocument) -> Vec<String> {
     let mut said = Vec::new();
-    if thrown_away(state) {
+    if thrown_away(state) || batch.made_at.is_some() {
         return said;
     }
     for own in lines {

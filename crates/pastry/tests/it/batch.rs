@@ -22,8 +22,14 @@ fn shelf() -> Shelf {
 }
 
 fn begun(formula: &FormulaDocument, weigh_g: Option<f64>) -> BatchDocument {
-    let ask =
-        BatchAsk { formula: formula.clone(), weigh_g, component: None, revision: None, made_for: Vec::new() };
+    let ask = BatchAsk {
+        formula: formula.clone(),
+        weigh_g,
+        component: None,
+        revision: None,
+        made_for: Vec::new(),
+        made_at: None,
+    };
     BatchDocument::begin(ask, &shelf(), &[]).unwrap()
 }
 

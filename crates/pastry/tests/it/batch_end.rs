@@ -15,6 +15,7 @@ fn begun(formula: &FormulaDocument) -> BatchDocument {
         component: None,
         revision: None,
         made_for: Vec::new(),
+        made_at: None,
     };
     BatchDocument::begin(ask, &Shelf::catalogue(), &[]).unwrap()
 }

@@ -3,7 +3,7 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 21] = [
+const ORDER: [&str; 22] = [
     "belief",
     "units",
     "ingredient",
@@ -25,6 +25,7 @@ const ORDER: [&str; 21] = [
     "exchange",
     "rescue",
     "batch",
+    "log",
 ];
 
 fn files(dir: &Path, found: &mut Vec<PathBuf>) {

@@ -71,7 +71,7 @@ async fn list_batches(
     let mut all: Vec<BatchSummary> = state.store.list::<BatchDocument>().await?;
     if which.running {
         let mut running = Vec::new();
-        for own in all.into_iter().filter(|own| !own.archived) {
+        for own in all.into_iter().filter(|own| !own.archived && own.shown.made_at.is_none()) {
             let (entries, _) = entries(&state.store.batch_events(&own.id, 0).await?);
             if !is_closed(&entries) {
                 running.push(own);
@@ -82,7 +82,8 @@ async fn list_batches(
     Ok(Json(all))
 }
 
-/// Begins a batch: the formula at its size with the steps of its method, as they are now.
+/// Begins a batch: the formula at its size with the steps of its method, as they are now. One with the day on which it was made
+/// is written in afterwards: nothing of it is open.
 #[utoipa::path(
     post, path = "/batches", tag = "batches", operation_id = "begin_batch", request_body = BatchAsk,
     params(Saving), responses((status = 201, body = BatchNow, description = "Begun"))
@@ -94,8 +95,18 @@ async fn begin_batch(
 ) -> Result<(StatusCode, Json<BatchNow>), ApiError> {
     let shelf = state.shelf_of([&ask.formula]).await?;
     let learned = state.learned().await?;
-    let document = state.work_out(move || BatchDocument::begin(ask, &shelf, &learned)).await?;
-    let kept = state.store.create(&Uuid::now_v7().to_string(), &document, &saving.by()).await?;
+    let by = saving.by();
+    let now = by.now;
+    let document = state
+        .work_out(move || {
+            let batch = BatchDocument::begin(ask, &shelf, &learned)?;
+            batch.made_too_late(now).map_or(Ok(batch), |fault| Err(vec![fault]))
+        })
+        .await?;
+    let kept = state.store.create(&Uuid::now_v7().to_string(), &document, &by).await?;
+    if document.made_at.is_some() {
+        state.store.place(BATCH, &kept.id, &Place { archived: true, tags: None }, &by).await?;
+    }
     let events = state.store.batch_events(&kept.id, 0).await?;
     Ok((StatusCode::CREATED, Json(seen(&state, kept, &events).await?)))
 }

@@ -15,8 +15,11 @@ pub mod kept;
 pub mod kitchen;
 pub mod learned;
 pub mod live;
+pub mod log;
+pub mod log_files;
 pub mod methods;
 pub mod orders;
+pub mod pictures;
 pub mod planning;
 pub mod plans;
 pub mod predict;
@@ -48,6 +51,9 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(planning::routes())
         .merge(batches::routes())
         .merge(batch_end::routes())
+        .merge(pictures::routes())
+        .merge(log::routes())
+        .merge(log_files::routes())
         .merge(learned::routes())
         .merge(recipes::routes())
         .merge(families::routes())

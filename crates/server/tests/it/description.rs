@@ -213,7 +213,7 @@ async fn every_route_describes_what_it_may_be_refused_with() {
                 assert_eq!(code >= 400, problem, "{name} answers {status} in another form");
             }
             let at = path.replace("{id}", "nowhere").replace("{key}", "nowhere").replace("{revision}", "1");
-            let at = at.replace("{ingredient}", "nowhere");
+            let at = at.replace("{ingredient}", "nowhere").replace("{picture}", "nowhere");
             let at = at.replace("{job}", "nowhere").replace("{form}", "png");
             assert!(!at.contains('{'), "{name}: a part of the address this test does not know");
             let request = kitchen

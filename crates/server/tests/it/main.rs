@@ -18,6 +18,7 @@ mod families;
 mod ingredients;
 mod killed;
 mod library;
+mod log;
 mod making;
 mod nested;
 mod orders;

@@ -6,6 +6,7 @@ use pastry::batch::{BatchAsk, BatchDocument, BatchEvent, BatchFor, refused};
 use pastry::day::KitchenDocument;
 use pastry::exchange::pantry::PantryDocument;
 use pastry::ingredient::IngredientDocument;
+use pastry::log::{LogDocument, LoggedBatch};
 use pastry::order::OrderDocument;
 use pastry::stack::StackDocument;
 use serde::de::DeserializeOwned;
@@ -133,6 +134,7 @@ fn batch(formula: &FormulaDocument) -> Value {
             grams: Some(120.0),
             count: Some(4),
         }],
+        made_at: None,
     };
     let shelf = pastry::ingredient::Shelf::catalogue().with(&server::demo::ingredients().good);
     let mut batch = as_json(&BatchDocument::begin(ask, &shelf, &[]).unwrap());
@@ -187,6 +189,16 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
     let kitchens = [as_json(&pastry::day::KitchenDocument::usual()), full];
     let batches = [batch(&server::demo::documents().unwrap()[0])];
     let shelf = pastry::ingredient::Shelf::catalogue().with(&server::demo::ingredients().good);
+    // What happened to a batch was bent above: here it is the frame around it.
+    let logs: Vec<Value> = batches
+        .iter()
+        .take(1)
+        .map(|own| {
+            let mut batch = own.clone();
+            batch["events"] = json!([]);
+            json!({ "format": "bright-spoon/log", "version": 1, "batches": [{ "key": "a-batch-of-it", "batch": batch }] })
+        })
+        .collect();
     let (mut compared, mut wrong) = (0, Vec::new());
     for (many, own) in [
         compare::<FormulaDocument>(0, &formulas, |own| !own.faults().is_empty()),
@@ -200,6 +212,10 @@ fn every_field_of_every_format_bent_is_taken_or_refused_by_both() {
             let mut events = own.events.clone();
             events.retain(|entry| !matches!(entry.event, BatchEvent::Closed {}));
             !own.faults(&shelf).is_empty() || !refused(own, &[], &events, &shelf).is_empty()
+        }),
+        compare::<LogDocument>(7, &logs, |own| {
+            let whole = |of: &LoggedBatch| of.batch.faults(&shelf).is_empty();
+            !own.faults().is_empty() || !own.batches.iter().all(whole)
         }),
     ] {
         compared += many;

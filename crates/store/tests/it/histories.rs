@@ -44,6 +44,7 @@ async fn one_of_each(store: &Store) -> String {
         component: None,
         revision: None,
         made_for: Vec::new(),
+        made_at: None,
     };
     let batch = BatchDocument::begin(ask, &Shelf::catalogue(), &[]).unwrap();
     store.create(&new_key(), &batch, &noon()).await.unwrap();

@@ -12,8 +12,10 @@ mod histories;
 mod ingredients;
 mod journal;
 mod kitchen;
+mod log;
 mod opening;
 mod orders;
+mod pictures;
 mod saves;
 
 use pastry::assess::FormulaDocument;

@@ -17,7 +17,7 @@ async fn raw(path: &Path) -> SqliteConnection {
 }
 
 /// Files as the program of that version left them: kept, closed, and written out as SQL.
-const OLDER: [(i64, &str); 7] = [
+const OLDER: [(i64, &str); 8] = [
     (1, include_str!("data/kitchen-1.sql")),
     (2, include_str!("data/kitchen-2.sql")),
     (3, include_str!("data/kitchen-3.sql")),
@@ -25,6 +25,7 @@ const OLDER: [(i64, &str); 7] = [
     (5, include_str!("data/kitchen-5.sql")),
     (6, include_str!("data/kitchen-6.sql")),
     (7, include_str!("data/kitchen-7.sql")),
+    (8, include_str!("data/kitchen-8.sql")),
 ];
 
 #[tokio::test]
@@ -73,6 +74,12 @@ async fn files_of_every_older_version_are_copied_and_opened_with_every_revision(
                     usize::from(version < 4)
                 );
             }
+        }
+        // A batch of before there was a log waits to be read into it.
+        let behind = store.log_behind(10).await.unwrap();
+        assert_eq!(behind.len(), usize::from(version >= 8), "version {version}");
+        for key in behind {
+            assert_eq!(store.batch_events(&key, 0).await.unwrap().len(), 5);
         }
         // It goes on from there, with hashes.
         store.save(&listed[0].id, &document("New", "1 g"), 2, &noon()).await.unwrap();
