@@ -73,6 +73,7 @@ screenshots: browser web
 
 bench: browser web
 	cargo bench -p pastry --bench core
+	cargo bench -p store --bench log
 	cargo bench -p server --bench http
 	cargo bench -p server --bench live
 	cargo bench -p e2e --bench pour

@@ -32,7 +32,12 @@ CREATE TABLE log (
     component TEXT,
     room_c REAL NOT NULL,
     came TEXT,
-    tests INTEGER NOT NULL,
+    tests INTEGER NOT NULL
+) STRICT;
+
+-- What is shown of each, apart: what is looked through stays small.
+CREATE TABLE log_lines (
+    id INTEGER PRIMARY KEY REFERENCES log (id) ON DELETE CASCADE,
     line TEXT NOT NULL CHECK (json_valid(line))
 ) STRICT;
 
@@ -40,6 +45,8 @@ CREATE INDEX log_by_family ON log (family, id);
 CREATE INDEX log_by_job ON log (job, id);
 CREATE INDEX log_by_component ON log (component, id);
 CREATE INDEX log_by_came ON log (came, id);
+CREATE INDEX log_wrong ON log (id) WHERE came <> 'good';
+CREATE INDEX log_tested ON log (id) WHERE tests > 0;
 
 -- Ingredients and lots of each line.
 CREATE TABLE log_of (

@@ -1,10 +1,12 @@
 //! Batches while they are made: what each is made by, and what happens to it.
 
-use crate::journal::{Event, KeptEvent};
-use crate::kept::Revision;
+use crate::audit::What;
+use crate::journal::{Event, KeptEvent, NewEvent, append_one};
+use crate::kept::{On, Revision, keep};
 use crate::list::Listed;
 use crate::noun::{BATCH, COMPONENT, Kept, Noun, ORDER};
-use crate::{Store, StoreError};
+use crate::writing::Writing;
+use crate::{By, Device, Store, StoreError};
 use pastry::batch::{BatchDocument, BatchEvent};
 use serde::{Deserialize, Serialize};
 use sqlx::Row;
@@ -55,7 +57,36 @@ impl Kept for BatchDocument {
     }
 }
 
+/// A batch that comes whole: out of a file, or written in.
+#[derive(Debug, Clone)]
+pub struct WholeBatch {
+    /// Its key.
+    pub key: String,
+    /// As it was begun; none for one that is here already.
+    pub document: Option<BatchDocument>,
+    /// What happened to it and is not here yet, each with the device it was said on.
+    pub events: Vec<(Option<Device>, NewEvent<BatchEvent>)>,
+    /// Whether nobody is at it any more.
+    pub made: bool,
+    /// Who brings it, and when.
+    pub by: By,
+}
+
 impl Store {
+    /// Keeps batches that come whole: all of them or none.
+    ///
+    /// # Errors
+    /// [`StoreError::Conflict`] when a key is taken, [`StoreError::EventIdUsed`] when the id of an event is.
+    pub async fn keep_whole(&self, all: &[WholeBatch]) -> Result<(), StoreError> {
+        let mut writing = self.write().await?;
+        for own in all {
+            if let Err(why) = keep_one_whole(&mut writing, own).await {
+                return Err(writing.give_up(why).await);
+            }
+        }
+        if writing.noted { writing.commit().await } else { writing.undo().await }
+    }
+
     /// Everything that happened to a batch behind a place, in the order it came here.
     ///
     /// # Errors
@@ -73,4 +104,26 @@ impl Store {
         let rows = sqlx::query(sql).bind(BATCH.word).bind(what).fetch_all(&self.readers).await?;
         rows.iter().map(|row| Ok(row.try_get("key")?)).collect()
     }
+}
+
+async fn keep_one_whole(writing: &mut Writing<'_>, own: &WholeBatch) -> Result<(), StoreError> {
+    if let Some(document) = &own.document {
+        let (made, _) = keep(writing.connection(), &own.key, document, On::Nothing, &own.by).await?;
+        writing.note(&own.by, What::Saved, BATCH, &own.key, Some(made.revision)).await?;
+    }
+    for (device, event) in &own.events {
+        let by = By { device: device.clone(), ..own.by.clone() };
+        append_one(writing.connection(), (BATCH, &own.key), event, &by).await?;
+    }
+    if !own.events.is_empty() {
+        writing.note(&own.by, What::Happened, BATCH, &own.key, None).await?;
+    }
+    if own.made && writing.noted {
+        sqlx::query("UPDATE things SET archived = 1 WHERE noun = ? AND key = ?")
+            .bind(BATCH.word)
+            .bind(&own.key)
+            .execute(writing.connection())
+            .await?;
+    }
+    Ok(())
 }

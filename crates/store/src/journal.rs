@@ -70,7 +70,7 @@ fn read<E: Event>(row: &SqliteRow) -> Result<KeptEvent<E>, StoreError> {
 }
 
 /// Adds one event inside a transaction, or finds it there: then the second is true.
-async fn append_one<E: Event>(
+pub(crate) async fn append_one<E: Event>(
     connection: &mut SqliteConnection,
     (noun, key): (Noun, &str),
     new: &NewEvent<E>,

@@ -33,7 +33,7 @@ pub struct Revision<D> {
 
 /// Where a save builds on.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-enum On {
+pub(crate) enum On {
     /// On nothing: it is new.
     Nothing,
     /// On this revision.
@@ -56,7 +56,7 @@ async fn newest(connection: &mut SqliteConnection, noun: Noun, key: &str) -> Res
 }
 
 /// Writes a revision inside a transaction, or finds the one this very save wrote before: then the second is true.
-async fn keep<D: Kept>(
+pub(crate) async fn keep<D: Kept>(
     connection: &mut SqliteConnection,
     key: &str,
     document: &D,

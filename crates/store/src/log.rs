@@ -114,23 +114,32 @@ impl Store {
     /// When the file fails.
     pub async fn log(&self, ask: &LogAsk) -> Result<LogFound, StoreError> {
         let most = ask.most.clamp(1, MOST);
-        let mut sql: QueryBuilder<Sqlite> = QueryBuilder::new("SELECT l.id, l.line FROM ");
         let words = sought(&ask.words);
         if words.is_none() && ask.words.chars().any(|own| !own.is_whitespace()) {
             // Signs alone are in no batch.
             return Ok(LogFound { lines: Vec::new(), more_behind: None });
         }
-        // The index of words walks from the newest too, so nothing is sorted.
-        match &words {
-            Some(words) => {
-                sql.push("log_words w CROSS JOIN log l ON l.id = w.rowid WHERE w.log_words MATCH ")
-                    .push_bind(words);
+        // What is rarest goes first, and each walks from the newest, so nothing is sorted.
+        let of = [("lot", &ask.lot), ("ingredient", &ask.ingredient)];
+        let first = of.into_iter().find(|own| words.is_none() && own.1.is_some());
+        let mut sql: QueryBuilder<Sqlite> = QueryBuilder::new("SELECT l.id, n.line FROM ");
+        let row = match (&words, first) {
+            (Some(words), _) => {
+                sql.push("log_words w CROSS JOIN log l ON l.id = w.rowid JOIN log_lines n ON n.id = l.id");
+                sql.push(" WHERE w.log_words MATCH ").push_bind(words);
+                "w.rowid"
             }
-            None => {
-                sql.push("log l WHERE 1");
+            (None, Some((kind, thing))) => {
+                sql.push("log_of o CROSS JOIN log l ON l.id = o.id JOIN log_lines n ON n.id = l.id");
+                sql.push(" WHERE o.kind = ").push_bind(kind);
+                sql.push(" AND o.thing = ").push_bind(thing.clone().unwrap_or_default());
+                "o.id"
             }
-        }
-        let row = if words.is_some() { "w.rowid" } else { "l.id" };
+            (None, None) => {
+                sql.push("log l JOIN log_lines n ON n.id = l.id WHERE 1");
+                "l.id"
+            }
+        };
         for (column, wanted) in
             [("family", &ask.family), ("job", &ask.job), ("component", &ask.component), ("came", &ask.came)]
         {
@@ -138,14 +147,14 @@ impl Store {
                 sql.push(" AND l.").push(column).push(" = ").push_bind(wanted.clone());
             }
         }
-        for (kind, wanted) in [("ingredient", &ask.ingredient), ("lot", &ask.lot)] {
+        for (kind, wanted) in of.into_iter().filter(|own| first != Some(*own)) {
             if let Some(wanted) = wanted {
-                sql.push(" AND EXISTS (SELECT 1 FROM log_of o WHERE o.kind = ").push_bind(kind);
-                sql.push(" AND o.thing = ").push_bind(wanted.clone()).push(" AND o.id = l.id)");
+                sql.push(" AND EXISTS (SELECT 1 FROM log_of e WHERE e.kind = ").push_bind(kind);
+                sql.push(" AND e.thing = ").push_bind(wanted.clone()).push(" AND e.id = l.id)");
             }
         }
         if ask.wrong {
-            sql.push(" AND l.came IS NOT NULL AND l.came <> 'good'");
+            sql.push(" AND l.came <> 'good'");
         }
         if ask.tested {
             sql.push(" AND l.tests > 0");
@@ -174,6 +183,15 @@ impl Store {
         found.truncate(most as usize);
         let more_behind = found.last().filter(|_| more).map(|own| own.0);
         Ok(LogFound { lines: found.into_iter().map(|own| own.1).collect(), more_behind })
+    }
+
+    /// How many batches there are, how many of them did not come out as they should, how many were tested.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn log_totals(&self) -> Result<(i64, i64, i64), StoreError> {
+        let sql = "SELECT count(*), count(*) FILTER (WHERE came <> 'good'), count(*) FILTER (WHERE tests > 0) FROM log";
+        Ok(sqlx::query_as(sql).fetch_one(&self.readers).await?)
     }
 
     /// What batches of the log are of, and how many of each: families, jobs, ingredients or lots.
@@ -238,7 +256,7 @@ async fn write_line(
     .fetch_one(&mut *connection)
     .await?;
     sqlx::query(
-        "INSERT INTO log (id, key, family, job, component, room_c, came, tests, line) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        "INSERT INTO log (id, key, family, job, component, room_c, came, tests) VALUES (?, ?, ?, ?, ?, ?, ?, ?)",
     )
     .bind(id)
     .bind(&line.key)
@@ -248,9 +266,13 @@ async fn write_line(
     .bind(line.room_c)
     .bind(line.came.map(|own| own.word()))
     .bind(i64::try_from(line.tests).unwrap_or(i64::MAX))
-    .bind(serde_json::to_string(line)?)
     .execute(&mut *connection)
     .await?;
+    sqlx::query("INSERT INTO log_lines (id, line) VALUES (?, ?)")
+        .bind(id)
+        .bind(serde_json::to_string(line)?)
+        .execute(&mut *connection)
+        .await?;
     for (kind, all) in [("ingredient", &line.ingredients), ("lot", &line.lots)] {
         for thing in all {
             sqlx::query("INSERT OR IGNORE INTO log_of (kind, thing, id) VALUES (?, ?, ?)")

@@ -25,7 +25,7 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("day", "day:Fri=Coat", LAPTOP, "light"),
     ("day-bent", "day:Fri==late", LAPTOP, "light"),
     ("kitchen", "/day/room", LAPTOP, "light"),
-    ("shopping", "order:Thursday domes=To buy", LAPTOP, "light"),
+    ("log", "/log", LAPTOP, "light"),
     ("labels", "order:Thursday domes=Labels", LAPTOP, "light"),
     ("compare", "compare:Bay milk-chocolate drip+Cardamom white drip", LAPTOP, "light"),
     ("pantry", "/pantry/cream36", LAPTOP, "light"),

@@ -35,8 +35,9 @@ async fn the_rooms_and_new_answer_on_the_cake() {
             ('1', "/bench/"),
             ('3', "/day"),
             ('4', "/make"),
-            ('5', "/formulas"),
-            ('6', "/pantry"),
+            ('5', "/log"),
+            ('6', "/formulas"),
+            ('7', "/pantry"),
             ('n', "/new"),
         ] {
             ui.open_order("Harbour wedding", "Cake").await;
@@ -94,7 +95,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         // What is listed answers on this page: the rooms, the Bench, undo.
         for (scope, key, words) in [
             ("Everywhere", "3", "Day"),
-            ("Everywhere", "5", "Formulas"),
+            ("Everywhere", "6", "Formulas"),
             ("Everywhere", "F8", "Rescue"),
             ("Bench", "W", "Why it comes out so"),
             ("Bench", "Ctrl + Z", "Undo"),
@@ -108,7 +109,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.press(Key::Escape).await;
         ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
         let before = path(ui).await;
-        for key in ['w', '5', 'n', 'x', '?'] {
+        for key in ['w', '6', 'n', 'x', '?'] {
             ui.press(key).await;
         }
         assert_eq!(path(ui).await, before);
@@ -120,7 +121,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
         ui.client.refresh().await.expect("it loads again");
         ui.find("//*[@data-testid='verdict']").await;
-        ui.press('5').await;
+        ui.press('6').await;
         assert_eq!(path(ui).await, before);
         // The list is reached without a key, and switches them on again.
         ui.click("//header//button[contains(., 'Room')]").await;
@@ -128,7 +129,7 @@ async fn every_key_is_listed_and_single_letters_can_be_switched_off() {
         ui.click(&format!("{list}//input[@type='checkbox']")).await;
         ui.press(Key::Escape).await;
         ui.wait_for("it closed", async || !ui.has("//*[@role='dialog']").await).await;
-        ui.press('5').await;
+        ui.press('6').await;
         ui.wait_for("Formulas", async || path(ui).await == "/formulas").await;
     })
     .await;

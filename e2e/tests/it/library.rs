@@ -10,7 +10,7 @@ async fn formulas_are_found_tagged_duplicated_and_put_away() {
     ui("library", async |ui| {
         ui.open("/").await;
         ui.verdict_that("is there", |_| true).await;
-        ui.press('5').await;
+        ui.press('6').await;
         ui.find("//h1[.='Formulas']").await;
         ui.wait_for("all of them", async || ui.js(ROWS).await == 37).await;
         ui.write("//input[@aria-label='Find a formula']", "mousse domes").await;

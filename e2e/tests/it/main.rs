@@ -15,6 +15,7 @@ mod jobs;
 mod keys;
 mod library;
 mod lines;
+mod log;
 mod looks;
 mod making;
 mod nested;

@@ -856,6 +856,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/log/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A batch as the log shows it. */
+        get: operations["read_log_line"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/methods": {
         parameters: {
             query?: never;
@@ -5722,6 +5739,11 @@ export interface components {
         };
         /** @description What batches of the log are of, and how many. */
         LogCounts: {
+            /**
+             * Format: int64
+             * @description All batches.
+             */
+            batches: number;
             /** @description Families. */
             families: components["schemas"]["LogCounted"][];
             /** @description What went in. */
@@ -5730,6 +5752,16 @@ export interface components {
             jobs: components["schemas"]["LogCounted"][];
             /** @description Lots. */
             lots: components["schemas"]["LogCounted"][];
+            /**
+             * Format: int64
+             * @description Those that were tested.
+             */
+            tested: number;
+            /**
+             * Format: int64
+             * @description Those that did not come out as they should.
+             */
+            wrong: number;
         };
         /** @description A log. */
         LogDocument: {
@@ -15004,6 +15036,65 @@ export interface operations {
             };
             /** @description The disk is full */
             507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_log_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @description Key of the batch */
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Its line */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogLine"];
+                };
+            };
+            /** @description There is no such one */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -71,8 +71,9 @@ const PLACES = [
   { key: '2', word: 'Stack', to: '/stack', at: ['/stack', '/orders'] },
   { key: '3', word: 'Day', to: '/day', at: ['/day'] },
   { key: '4', word: 'Make', to: '/make', at: ['/make'] },
-  { key: '5', word: 'Formulas', to: '/formulas', at: ['/formulas', '/compare'] },
-  { key: '6', word: 'Pantry', to: '/pantry', at: ['/pantry'] },
+  { key: '5', word: 'Log', to: '/log', at: ['/log'] },
+  { key: '6', word: 'Formulas', to: '/formulas', at: ['/formulas', '/compare'] },
+  { key: '7', word: 'Pantry', to: '/pantry', at: ['/pantry'] },
 ] as const
 
 /** The ticket rail: where one is hangs from it as tape. */
@@ -84,7 +85,10 @@ function Rail() {
     { key: 'n', words: 'A new formula', run: () => void navigate('/new') },
   ])
   return (
-    <nav aria-label="Rooms" className="ml-2 flex flex-wrap items-stretch gap-1 max-phone:ml-0">
+    <nav
+      aria-label="Rooms"
+      className="ml-2 flex flex-wrap items-stretch gap-1 max-phone:ml-0 max-phone:gap-0.5"
+    >
       {PLACES.map((place) => {
         const here = pathname === '/' ? place.to === '/' : place.at.some((at) => pathname.startsWith(at))
         return (
@@ -94,8 +98,8 @@ function Rail() {
             aria-current={here ? 'page' : undefined}
             className={
               here
-                ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-lead font-[640] max-tablet:mb-0 max-tablet:h-11 max-tablet:px-2.5 max-tablet:text-body'
-                : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-2.5 font-head text-lead font-[640] hover:bg-rim-tint max-tablet:px-1.5 max-tablet:text-body'
+                ? 'tape torn-foot -mb-3 flex h-[52px] items-center gap-2 px-4 pb-1 font-head text-lead font-[640] max-tablet:mb-0 max-tablet:h-11 max-tablet:px-2.5 max-tablet:text-body max-phone:px-1.5 max-phone:text-note'
+                : 'my-1 flex min-h-8 items-center gap-2 rounded-lg px-2.5 font-head text-lead font-[640] hover:bg-rim-tint max-tablet:px-1.5 max-tablet:text-body max-phone:px-1 max-phone:text-note'
             }
           >
             <span className="max-narrow:hidden">

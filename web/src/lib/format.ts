@@ -53,6 +53,15 @@ export function clock(date: Date): { day: string; time: string } {
   }
 }
 
+/** "Tue 24 Nov" by the clock on the kitchen's wall; with its year when that is another than this one. */
+export function dayOf(iso: string): string {
+  const timeZone = wall
+  const year = (date: Date) => date.toLocaleDateString('en-GB', { year: 'numeric', timeZone })
+  const date = new Date(iso)
+  const { day } = clock(date)
+  return year(date) === year(new Date()) ? day : `${day} ${year(date)}`
+}
+
 /** Money with two decimals and the kitchen's currency. */
 export function price(value: number, currency: string): string {
   return `${value.toLocaleString('en', { minimumFractionDigits: 2, maximumFractionDigits: 2 })} ${currency}`

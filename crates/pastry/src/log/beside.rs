@@ -20,6 +20,9 @@ pub const HOW_MANY: std::ops::RangeInclusive<usize> = 2..=3;
 /// What went in differs when it is further apart than this, share of the larger, each taken for a batch of one size.
 const APART: f64 = 0.01;
 
+/// Of two batches more came out when it is more by this, share of what went in (assumed: two per cent stay in bowl and bag).
+const KEPT: f64 = 0.02;
+
 codes! {
     /// What a row of batches beside each other is about.
     BesideGroup {
@@ -208,14 +211,7 @@ fn outcome(all: &[Told], batches: &[LogLine], shelf: &Shelf) -> Vec<BesideRow> {
             "On the spoon",
             batches.iter().map(|own| words(own.spoon.map(|own| own.word().to_owned()))).collect(),
         ),
-        said(
-            group,
-            "Came out",
-            batches
-                .iter()
-                .map(|own| words(own.yielded_g.map(|own| format!("{} g", weighed_g(own)))))
-                .collect(),
-        ),
+        yielded(batches),
     ];
     let done: Vec<_> = all.iter().map(|own| tests(&own.batch, &own.entries, shelf)).collect();
     for kind in BenchTestKind::ALL.iter().copied() {
@@ -236,6 +232,20 @@ fn outcome(all: &[Told], batches: &[LogLine], shelf: &Shelf) -> Vec<BesideRow> {
         rows.push(said(group, guide(kind).name, done.iter().map(of).collect()));
     }
     rows
+}
+
+/// What came out, and how much of what went in that is.
+fn yielded(batches: &[LogLine]) -> BesideRow {
+    let share = |own: &LogLine| own.yielded_g.map(|out| out / own.in_g.max(1e-9));
+    let text = |own: &LogLine| match (own.yielded_g, share(own)) {
+        (Some(out), Some(share)) => format!("{} g, {:.0} % of it", weighed_g(out), 100.0 * share),
+        _ => NONE.to_owned(),
+    };
+    let shares: Vec<f64> = batches.iter().filter_map(share).collect();
+    let (low, high) =
+        shares.iter().fold((f64::MAX, f64::MIN), |(low, high), own| (low.min(*own), high.max(*own)));
+    let row = said(BesideGroup::Outcome, "Came out", batches.iter().map(text).collect());
+    BesideRow { differs: shares.len() != batches.len() && !shares.is_empty() || high - low > KEPT, ..row }
 }
 
 fn sentence(batches: &[LogLine], rows: &[BesideRow]) -> String {

@@ -1,7 +1,7 @@
 //! What was done otherwise than planned, and why.
 
 use crate::batch::document::BatchDocument;
-use crate::batch::event::{BatchEntry, BatchEvent};
+use crate::batch::event::{BatchEntry, BatchEvent, OverWay};
 use crate::batch::fold::BatchState;
 use crate::batch::said::words;
 use crate::ingredient::Shelf;
@@ -43,7 +43,7 @@ pub fn changes(
                 | BatchEvent::StepLeftOut { .. }
                 | BatchEvent::Added { .. }
                 | BatchEvent::Lost { .. }
-                | BatchEvent::Decided { .. }
+                | BatchEvent::Decided { way: OverWay::Restore | OverWay::Scale, .. }
                 | BatchEvent::Seen { there: false, .. }
         )
     });

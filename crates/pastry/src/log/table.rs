@@ -65,6 +65,11 @@ pub enum Made {
     At(Timestamp),
 }
 
+/// A row that can be read, with its line in the file.
+pub type Good = (usize, LogRow);
+/// One that cannot, with why.
+pub type Bad = (usize, Vec<Fault>);
+
 /// The log as CSV, with a header.
 pub fn to_csv(all: &[(LogLine, LoggedBatch)]) -> String {
     let mut writer = csv::Writer::from_writer(Vec::new());
@@ -100,7 +105,7 @@ pub fn to_csv(all: &[(LogLine, LoggedBatch)]) -> String {
 ///
 /// # Errors
 /// In words, when it is no such table.
-pub fn from_csv(text: &str) -> Result<(Vec<(usize, LogRow)>, Vec<(usize, Vec<Fault>)>), String> {
+pub fn from_csv(text: &str) -> Result<(Vec<Good>, Vec<Bad>), String> {
     let text = text.trim_start_matches('\u{feff}');
     let head = text.lines().next().unwrap_or_default();
     let delimiter = [b',', b';', b'\t']

@@ -6,14 +6,14 @@ use crate::error::ApiError;
 use crate::log_book::{WholeBatch, whole};
 use crate::state::AppState;
 use axum::Json;
-use axum::extract::State;
+use axum::extract::{Path, State};
 use jiff::ToSpan;
 use jiff::civil::Date;
 use pastry::batch::Came;
 use pastry::fault::{Fault, FaultCode};
 use pastry::formula::Family;
-use pastry::log::LogLine;
 use pastry::log::beside::{Beside, Told, beside};
+use pastry::log::{LogLine, log_line};
 use pastry::zone::Zone;
 use serde::{Deserialize, Serialize};
 use store::log::{LogAsk, LogOf};
@@ -26,7 +26,11 @@ const A_PAGE: u32 = 40;
 
 /// Routes of this noun.
 pub fn routes() -> OpenApiRouter<AppState> {
-    OpenApiRouter::new().routes(routes!(read_log)).routes(routes!(count_log)).routes(routes!(batches_beside))
+    OpenApiRouter::new()
+        .routes(routes!(read_log))
+        .routes(routes!(count_log))
+        .routes(routes!(batches_beside))
+        .routes(routes!(read_log_line))
 }
 
 /// What is looked for.
@@ -152,9 +156,31 @@ async fn read_log(
     Ok(Json(LogPage { lines: found.lines, more_behind: found.more_behind, still_read, unread }))
 }
 
+/// A batch as the log shows it.
+#[utoipa::path(
+    get, path = "/log/{id}", tag = "log", operation_id = "read_log_line",
+    params(("id" = String, Path, description = "Key of the batch")),
+    responses((status = 200, body = LogLine, description = "Its line"))
+)]
+async fn read_log_line(
+    State(state): State<AppState>,
+    Path(id): Path<String>,
+) -> Result<Json<LogLine>, ApiError> {
+    let own = whole(&state.store, &id).await?;
+    let shelf = state.store.shelf(keys_of(&own.document, own.entries.iter())).await?;
+    let line = move || Ok(log_line(&own.key, &own.document, &own.entries, &shelf, own.kept_at).0);
+    state.work_out(line).await.map(Json)
+}
+
 /// What batches of the log are of, and how many.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct LogCounts {
+    /// All batches.
+    pub batches: i64,
+    /// Those that did not come out as they should.
+    pub wrong: i64,
+    /// Those that were tested.
+    pub tested: i64,
     /// Families.
     pub families: Vec<LogCounted>,
     /// Jobs.
@@ -191,7 +217,11 @@ async fn count_log(State(state): State<AppState>) -> Result<Json<LogCounts>, Api
             .collect()
     };
     let same = |key: &str| key.to_owned();
+    let (batches, wrong, tested) = state.store.log_totals().await?;
     Ok(Json(LogCounts {
+        batches,
+        wrong,
+        tested,
         families: counted(state.store.log_counts(LogOf::Family).await?, &|key| {
             family(key).unwrap_or(key).to_owned()
         }),

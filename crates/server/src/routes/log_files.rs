@@ -17,16 +17,15 @@ use jiff::civil::Time;
 use pastry::assess::FormulaDocument;
 use pastry::batch::{BatchAsk, BatchDocument, BatchEntry, BatchEvent, Came, refused};
 use pastry::fault::{Fault, FaultCode};
-use pastry::log::table::{LogRow, Made, from_csv, to_csv};
+use pastry::log::table::{Good, LogRow, Made, from_csv, to_csv};
 use pastry::log::{LogDocument, LogLine, LoggedBatch, log_line};
 use pastry::zone::Zone;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
-use std::collections::HashMap;
+use std::collections::{HashMap, HashSet};
+use store::batch::WholeBatch;
 use store::journal::NewEvent;
 use store::kept::hash;
-use store::list::Place;
-use store::noun::BATCH;
 use store::{By, Device, SaveId, StoreError};
 use utoipa::{IntoParams, ToSchema};
 use utoipa_axum::router::OpenApiRouter;
@@ -167,21 +166,27 @@ async fn import_log(
     let (rows, mut bad) = rows_of(&file)?;
     let names = names_of_formulas(&state).await?;
     let mut good: Vec<(Incoming, LogLine)> = Vec::new();
+    let mut seen: HashSet<String> = HashSet::new();
     for (line, row) in rows {
         match incoming(&state, row, &names, &by).await? {
+            Ok(own) if !seen.insert(own.0.key.clone()) => {
+                let words = "this batch stands in the file twice: the first is taken";
+                bad.push(BadLogRow { line, faults: vec![Fault::new("key", FaultCode::KeyTwice, words)] });
+            }
             Ok(own) => good.push(own),
             Err(faults) => bad.push(BadLogRow { line, faults }),
         }
     }
     bad.sort_by_key(|own| own.line);
     let mut offered = Vec::with_capacity(good.len());
-    let mut tested = false;
+    let (mut tested, mut all) = (false, Vec::new());
     for (own, line) in good {
         tested |= own.entries.iter().any(|entry| matches!(entry.event, BatchEvent::Tested { .. }));
         offered.push(LogOffered { line, new: own.new, events: own.entries.len() });
-        if file.take {
-            take(&state, own, &by).await?;
-        }
+        all.push(to_keep(own, &by));
+    }
+    if file.take {
+        state.store.keep_whole(&all).await?;
     }
     if file.take && tested {
         state.teaching.learn(&state.store, &state.desk).await?;
@@ -190,7 +195,7 @@ async fn import_log(
 }
 
 /// Rows of a file with where each stands, and what cannot be read.
-fn rows_of(file: &LogFile) -> Result<(Vec<(usize, LogRow)>, Vec<BadLogRow>), ApiError> {
+fn rows_of(file: &LogFile) -> Result<(Vec<Good>, Vec<BadLogRow>), ApiError> {
     let no_log = |words: String| ApiError::Faults(vec![Fault::new("text", FaultCode::NoLogFile, words)]);
     match file.kind {
         FileKind::Csv => {
@@ -381,30 +386,18 @@ async fn checked(
     state.work_out(looked).await
 }
 
-async fn take(state: &AppState, own: Incoming, by: &By) -> Result<(), ApiError> {
-    let plain = By { save_id: None, ..by.clone() };
-    if own.new {
-        match state.store.create(&own.key, &own.document, &plain).await {
-            // The same twice in one file, or sent again: what of it is here stays.
-            Ok(_) | Err(StoreError::Conflict { .. }) => {}
-            Err(error) => return Err(error.into()),
-        }
-    }
+/// A batch as the file keeps it.
+fn to_keep(own: Incoming, by: &By) -> WholeBatch {
     let closes = own.entries.iter().any(|entry| matches!(entry.event, BatchEvent::Closed {}));
-    // In their order, those of one device together: each keeps its name.
-    for run in own.entries.chunk_by(|one, next| one.device == next.device) {
-        let device = run.first().and_then(|entry| entry.device.as_deref()).and_then(Device::read);
-        let by = By { device, ..plain.clone() };
-        let events: Vec<NewEvent<BatchEvent>> = run
-            .iter()
-            .filter_map(|entry| {
-                Some(NewEvent { id: SaveId::read(&entry.id)?, at: entry.at, event: entry.event.clone() })
-            })
-            .collect();
-        state.store.append(BATCH, &own.key, &events, &by).await?;
+    let one = |entry: BatchEntry| {
+        let device = entry.device.as_deref().and_then(Device::read);
+        Some((device, NewEvent { id: SaveId::read(&entry.id)?, at: entry.at, event: entry.event }))
+    };
+    WholeBatch {
+        made: closes || own.document.made_at.is_some(),
+        document: own.new.then_some(own.document),
+        events: own.entries.into_iter().filter_map(one).collect(),
+        key: own.key,
+        by: By { save_id: None, ..by.clone() },
     }
-    if closes || own.document.made_at.is_some() {
-        state.store.place(BATCH, &own.key, &Place { archived: true, tags: None }, &plain).await?;
-    }
-    Ok(())
 }

@@ -177,6 +177,10 @@ fn jpeg(bytes: &[u8]) -> Jpeg {
     loop {
         let Some([0xFF, mark, high, low]) = bytes.get(at..at + 4) else { return Jpeg::No };
         match mark {
+            // How its colours are meant (ICC.1, annex B.4), as browsers write it.
+            0xE2 if bytes.get(at + 4..).is_some_and(|own| own.starts_with(b"ICC_PROFILE\0")) => {
+                at += 2 + usize::from(u16::from_be_bytes([*high, *low]));
+            }
             0xE1..=0xED | 0xEF | 0xFE => return Jpeg::Tells,
             // The picture begins.
             0xDA => return Jpeg::Plain,
@@ -200,6 +204,10 @@ mod tests {
         assert_eq!(jpeg(&[&start[..], &scan].concat()), Jpeg::Plain);
         assert_eq!(jpeg(&[&start[..], &exif, &scan].concat()), Jpeg::Tells);
         assert_eq!(jpeg(&[&start[..2], &exif, &scan].concat()), Jpeg::Tells);
+        let colours = [&[0xFF, 0xE2, 0, 14][..], b"ICC_PROFILE\0"].concat();
+        assert_eq!(jpeg(&[&start[..], &colours, &scan].concat()), Jpeg::Plain);
+        let depth = [&[0xFF, 0xE2, 0, 6][..], b"MPF\0"].concat();
+        assert_eq!(jpeg(&[&start[..], &depth, &scan].concat()), Jpeg::Tells);
         assert_eq!(jpeg(b"\x89PNG\r\n"), Jpeg::No);
         assert_eq!(jpeg(&start), Jpeg::No, "cut off before its picture");
         assert_eq!(jpeg(&[]), Jpeg::No);

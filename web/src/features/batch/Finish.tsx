@@ -5,32 +5,13 @@ import { readNumber } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { Select } from '../../ui/Select'
 import { TextField } from '../../ui/TextField'
+import { CAME, SPOON } from './came'
 import { BIG } from './looks'
 import { Made } from './Made'
 import type { Pour } from './usePour'
 import type { Say } from './say'
 import { SpoonLook } from './SpoonLook'
 import { Bowls, useBowls } from './Bowls'
-
-const CAME: readonly (readonly [Came, string])[] = [
-  ['good', 'As it should'],
-  ['stiff', 'Too stiff'],
-  ['loose', 'Too loose'],
-  ['split', 'Split'],
-  ['grainy', 'Grainy'],
-  ['thrown', 'Thrown away'],
-]
-
-/** What a spoonful does, from thin to firm. */
-const SPOON: readonly (readonly [SpoonSign, string])[] = [
-  ['thin_stream', 'Thin stream'],
-  ['thin_ribbon', 'Thin ribbon'],
-  ['folding_ribbon', 'Folding ribbon'],
-  ['slow_rope', 'Slow rope'],
-  ['soft_dollop', 'Soft dollop'],
-  ['holds_upside_down', 'Holds upside down'],
-  ['clean_cut', 'Clean cut'],
-]
 
 interface FinishProps {
   id: string

@@ -1,5 +1,7 @@
 //! The invented kitchen: one pastry room, its own creams and ingredients, in a throwaway file.
 
+pub mod history;
+
 use jiff::civil::Date;
 use jiff::tz::TimeZone;
 use jiff::{SignedDuration, Span, Timestamp};
@@ -47,6 +49,11 @@ fn names() -> Vec<String> {
     names
 }
 
+/// The shelf of the invented kitchen: its own ingredients over the catalogue.
+fn shelf() -> Shelf {
+    Shelf::catalogue().with(&ingredients().good)
+}
+
 /// The invented creams by the names of their files, in that order; what is made here is named by the file it is in.
 ///
 /// # Errors
@@ -68,7 +75,7 @@ fn written() -> Result<Vec<(String, FormulaDocument)>, serde_json::Error> {
 pub fn documents() -> Result<Vec<FormulaDocument>, serde_json::Error> {
     let all = written()?;
     let formulas: HashMap<String, FormulaDocument> = all.iter().cloned().collect();
-    let shelf = Shelf::catalogue().with(&ingredients().good);
+    let shelf = shelf();
     let known = Known { formulas: &formulas, shelf: &shelf };
     Ok(all
         .into_iter()
@@ -174,6 +181,7 @@ pub async fn fill(store: &Store, now: Timestamp) -> Result<(), StoreError> {
             store.place(COMPONENT, &id, &Place { tags: Some(tags.clone()), archived: false }, &then).await?;
         }
     }
+    history::write(store, now, |name| keys.get(name).cloned()).await?;
     store.create(THE_ROOM, &room()?, &by).await?;
     let today = TimeZone::UTC.to_datetime(now).date();
     for mut document in orders(|name| keys.get(name).cloned())? {
