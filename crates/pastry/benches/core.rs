@@ -4,10 +4,13 @@
 #![allow(missing_docs)]
 
 use criterion::{Criterion, criterion_group, criterion_main};
+use jiff::Timestamp;
 use pastry::assess::map::map;
+use pastry::assess::ready::bearing;
 use pastry::assess::starts::starts;
-use pastry::assess::{BroughtComponent, FormulaDocument, assess, assess_from};
+use pastry::assess::{BroughtComponent, FormulaDocument, Ready, assess, assess_from};
 use pastry::balance::{solve, ways, with_problem};
+use pastry::belief::{Beliefs, Terms};
 use pastry::clock::ClockDocument;
 use pastry::formula::{Family, Line, Mixture, System};
 use pastry::heat::stand::StandDocument;
@@ -15,6 +18,7 @@ use pastry::heat::vessel::{VesselDocument, VesselKind};
 use pastry::heat::{CaseDocument, Surroundings, cool};
 use pastry::ingredient::{Shelf, catalogue, find};
 use pastry::job::Job;
+use pastry::learn::{Taught, learn};
 use pastry::method::{clocked, sheet};
 use pastry::order::{OrderDocument, OrderedCake, order};
 use pastry::rescue::{OverpourAsk, RescueAsk, Sign, overpour, rescue};
@@ -242,5 +246,52 @@ fn nested(c: &mut Criterion) {
     });
 }
 
-criterion_group!(benches, core, making, cakes, clocks, nested);
+/// Readings of so many batches over the offsets of every family's starts.
+fn readings(many: usize) -> Vec<Taught> {
+    let shelf = Shelf::catalogue();
+    let terms: Vec<Terms> = Family::ALL
+        .iter()
+        .flat_map(|family| starts(*family).iter().map(move |own| (*family, own)))
+        .map(|(family, own)| {
+            let ready = Ready::of(own, &shelf).expect("a start is good");
+            let at = (own.work.temperature_c.celsius(), own.history());
+            let [of_yield, _] = bearing(&ready.lines, family, &ready.options, at);
+            of_yield
+        })
+        .collect();
+    let mut dice = fastrand::Rng::with_seed(3);
+    (0..many)
+        .map(|at| Taught {
+            id: format!("test-{at:03}"),
+            batch: format!("batch-{at:03}"),
+            at: Timestamp::from_second(1_767_268_800 + 86_400 * at as i64).expect("a day"),
+            terms: terms[at % terms.len()].clone(),
+            ln_over: 0.6 * (dice.f64() - 0.5),
+            reading: 0.03,
+            left_out: false,
+        })
+        .collect()
+}
+
+/// What a kitchen learns, and what that costs a prediction: beside the same prediction by the book.
+fn learned(c: &mut Criterion) {
+    let all = readings(500);
+    let posterior = learn(&all).posterior;
+    let offsets = posterior.offsets().count();
+    c.bench_function(&format!("learning anew, 500 batches, {offsets} offsets"), |b| {
+        b.iter(|| learn(black_box(&all)));
+    });
+    let document = document();
+    let book = Shelf::catalogue();
+    let beliefs = Beliefs { of_yield: posterior.clone(), of_viscosity: posterior };
+    let taught = Shelf::catalogue().taught(beliefs.into());
+    c.bench_function("whole answer, drip, by the book", |b| {
+        b.iter(|| assess_from(black_box(&document), &book));
+    });
+    c.bench_function("whole answer, drip, with what was learned", |b| {
+        b.iter(|| assess_from(black_box(&document), &taught));
+    });
+}
+
+criterion_group!(benches, core, making, cakes, clocks, nested, learned);
 criterion_main!(benches);

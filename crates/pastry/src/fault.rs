@@ -59,6 +59,8 @@ codes! {
         NoName = "no_name",
         /// A file that is no log.
         NoLogFile = "no_log_file",
+        /// Something that no test bears on.
+        NothingLearned = "nothing_learned",
         /// A file that holds no own ingredients.
         NoPantryFile = "no_pantry_file",
         /// A share of something that is not there.

@@ -24,6 +24,7 @@
 //! 20. [`rescue`]: from what is seen in the bowl to what to do, by additions only
 //! 21. [`batch`]: a batch while it is made, as what happens to it
 //! 22. [`log`]: what became of every batch, found again, beside each other, as files
+//! 23. [`trainer`]: the eye trained on the kitchen's own formulas
 //!
 //! Below them all: [`fault`], [`caution`], and [`patience`], by which long work is called off,
 //! [`spreadsheet`], cells that run nothing, [`number`], numbers as they are rounded and written,
@@ -65,5 +66,6 @@ pub mod sponge;
 pub mod spreadsheet;
 pub mod stack;
 pub mod swap;
+pub mod trainer;
 pub mod units;
 pub mod zone;

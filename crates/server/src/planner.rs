@@ -5,6 +5,7 @@ use crate::cupboard::Cupboard;
 use crate::error::ApiError;
 use crate::state::AppState;
 use jiff::civil::DateTime;
+use pastry::batch::took::TookMinutes;
 use pastry::day::again::{begun_batches, go_on, standing};
 use pastry::day::quicker::QuickerAsked;
 use pastry::day::reasons::on_the_wall;
@@ -102,6 +103,7 @@ impl Gathered {
                 None => (KitchenDocument::usual(), None),
             },
         };
+        let kitchen = with_took(kitchen, state.took().await?);
         let zone = match zone {
             Some(zone) => zone,
             None => state.store.kitchen().await?.time_zone.unwrap_or_default(),
@@ -307,4 +309,14 @@ pub fn planned(
     };
     let answer = plan_on(&blank.problem, &given, budget, &watch);
     Ok(reply(&blank, answer))
+}
+
+/// The room with what its own batches took, where nobody wrote minutes for a step.
+fn with_took(mut kitchen: KitchenDocument, took: Vec<TookMinutes>) -> KitchenDocument {
+    for own in took {
+        if kitchen.own_minutes(&own.own.school, &own.own.step).is_none() {
+            kitchen.own_minutes.push(own.own);
+        }
+    }
+    kitchen
 }

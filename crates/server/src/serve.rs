@@ -128,7 +128,10 @@ pub async fn start_within(options: &Serve, limits: Limits) -> Result<Running, St
         .map_err(|error| format!("cannot read what was tested: {error:?}"))?;
     // A kitchen of before there was a log has one when it is looked at.
     let (log, of, desk) = (state.log.clone(), store.clone(), state.desk.clone());
-    let reading = tokio::spawn(async move { log.read_all(&of, &desk).await });
+    let reading = tokio::spawn(async move {
+        log.read_all(&of, &desk).await;
+        teaching.follow(&of, &desk).await;
+    });
     let router = app(state, Names::of(address, &options.names));
     let task = tokio::spawn(listen(listener, router, limits, stopped));
     Ok(Running { address, stop, task, watch, reading, hub, store, _demo: demo })

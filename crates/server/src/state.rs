@@ -7,6 +7,7 @@ use crate::log_book::LogBook;
 use crate::teaching::Teaching;
 use devices::Hub;
 use pastry::assess::FormulaDocument;
+use pastry::batch::took::{TookMinutes, took_minutes};
 use pastry::fault::Fault;
 use pastry::heat::stand::LearnedPlace;
 use pastry::ingredient::Shelf;
@@ -56,6 +57,15 @@ impl AppState {
         let mut places = self.store.kitchen().await?.places;
         places.retain(|own| own.fault("places").is_none());
         Ok(places)
+    }
+
+    /// What steps take by this kitchen's own batches.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn took(&self) -> Result<Vec<TookMinutes>, ApiError> {
+        self.log.catch_up(&self.store, &self.desk).await?;
+        Ok(took_minutes(self.store.minutes().await?))
     }
 
     /// Does a piece of work at this server's desk.

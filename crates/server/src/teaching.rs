@@ -1,15 +1,32 @@
-//! What this kitchen's own tests taught, worked out anew when a test was done, corrected or left out.
+//! What this kitchen's own tests taught, worked out anew when a test was done, corrected or left out, or an offset set back.
 
 use crate::batch_log::{entries, shelf_of};
 use crate::desk::Desk;
 use crate::error::ApiError;
+use jiff::Timestamp;
 use pastry::batch::BatchDocument;
-use pastry::batch::tested::taught;
+use pastry::batch::tested::{BatchTest, taught};
 use pastry::belief::{Beliefs, Quantity};
-use pastry::learn::{Learned, Taught};
+use pastry::formula::Family;
+use pastry::learn::{
+    Learned, LearningEntry, OverTime, SetBack, Taught, as_they_were, before_each, over_time, standing,
+};
 use std::collections::HashMap;
-use std::sync::{Arc, Mutex};
-use store::Store;
+use std::sync::{Arc, Mutex, OnceLock};
+use store::{Store, StoreError};
+
+/// A test with the batch it was done on.
+#[derive(Debug, Clone)]
+pub struct TestOf {
+    /// Key of the batch.
+    pub batch: String,
+    /// Its name.
+    pub name: String,
+    /// Its family.
+    pub family: Family,
+    /// What was done and read.
+    pub test: BatchTest,
+}
 
 /// What was learned, and from what.
 #[derive(Debug, Default)]
@@ -18,10 +35,29 @@ pub struct Lessons {
     pub readings: [Vec<Taught>; 2],
     /// What they taught.
     pub learned: Learned,
+    /// Every test of every batch, the oldest first.
+    pub tests: Vec<TestOf>,
+    /// What was set back.
+    pub set_back: Vec<SetBack>,
+    /// How many tested batches cannot be read: they teach nothing.
+    pub unread: usize,
+    before: OnceLock<[Vec<(f64, f64)>; 2]>,
+}
+
+impl Lessons {
+    /// What was expected of each reading by those before it, in their order; worked out when it is first asked for.
+    pub fn before(&self) -> &[Vec<(f64, f64)>; 2] {
+        self.before.get_or_init(|| [before_each(&self.readings[0]), before_each(&self.readings[1])])
+    }
+
+    /// Whether the predictions of stiffness get better.
+    pub fn over_time(&self) -> OverTime {
+        over_time(&self.readings[0], &self.before()[0], &self.learned.of_yield)
+    }
 }
 
 /// What a batch taught when it had so many events.
-type OfBatch = (usize, Vec<(Quantity, Taught)>);
+type OfBatch = (usize, Vec<(Quantity, Taught)>, Vec<TestOf>);
 
 /// What this kitchen has learned.
 #[derive(Debug, Clone, Default)]
@@ -31,6 +67,9 @@ pub struct Teaching {
 
 #[derive(Debug, Default)]
 struct Inner {
+    // One at a time: an older answer never takes the place of a newer one. In it how often ingredients had been saved then: of what they
+    // are made of hangs what the book says of a batch.
+    turn: tokio::sync::Mutex<i64>,
     by_batch: Mutex<HashMap<String, OfBatch>>,
     now: Mutex<Arc<Lessons>>,
 }
@@ -41,36 +80,71 @@ impl Teaching {
         self.inner.now.lock().map_or_else(|_| Arc::default(), |now| now.clone())
     }
 
+    /// Learns anew whenever an own ingredient was saved, until the kitchen is closed.
+    pub async fn follow(&self, store: &Store, desk: &Desk) {
+        let mut written = store.written();
+        loop {
+            let before = *self.inner.turn.lock().await;
+            match store.ingredients_saved().await {
+                Ok(saved) if saved == before => {}
+                Ok(_) => {
+                    if let Err(error) = self.learn(store, desk).await {
+                        tracing::error!(?error, "what was tested could not be learned from anew");
+                    }
+                }
+                Err(error) => tracing::error!(?error, "the kitchen's file cannot be asked what was saved"),
+            }
+            if written.changed().await.is_err() {
+                break;
+            }
+        }
+    }
+
     /// Learns from every test of every batch; a batch to which nothing happened since is not folded again.
     ///
     /// # Errors
     /// When the file fails.
     pub async fn learn(&self, store: &Store, desk: &Desk) -> Result<(), ApiError> {
-        let mut all: HashMap<String, OfBatch> = HashMap::new();
-        for key in store.batches_with("tested").await? {
-            let events = store.batch_events(&key, 0).await?;
-            let known = self.inner.by_batch.lock().ok().and_then(|own| own.get(&key).cloned());
-            let own = match known {
-                Some(known) if known.0 == events.len() => known,
-                _ => {
-                    let batch = store.read::<BatchDocument>(&key, None).await?.document;
-                    let (entries, _) = entries(&events);
-                    let shelf = shelf_of(store, &batch, entries.iter()).await?;
-                    let of = key.clone();
-                    let lessons = desk.work_out(move || Ok(taught(&batch, &of, &entries, &shelf))).await?;
-                    (events.len(), lessons)
-                }
-            };
-            all.insert(key, own);
+        let mut saved_then = self.inner.turn.lock().await;
+        let saved = store.ingredients_saved().await?;
+        if saved != *saved_then
+            && let Ok(mut by_batch) = self.inner.by_batch.lock()
+        {
+            by_batch.clear();
         }
+        *saved_then = saved;
+        let mut all: HashMap<String, OfBatch> = HashMap::new();
+        let mut unread = 0;
+        for key in store.batches_with("tested").await? {
+            match self.of_batch(store, desk, &key).await {
+                Ok(own) => {
+                    all.insert(key, own);
+                }
+                Err(ApiError::Store(
+                    StoreError::Damaged { .. } | StoreError::DamagedEvent { .. } | StoreError::Document(_),
+                )) => {
+                    tracing::error!(key, "a tested batch cannot be read: run bright-spoon verify");
+                    unread += 1;
+                }
+                Err(error) => return Err(error),
+            }
+        }
+        let set_back = standing(&decisions(store).await?);
         let of = |wanted: Quantity| -> Vec<Taught> {
             let own = all.values().flat_map(|own| &own.1).filter(|own| own.0 == wanted);
             let mut own: Vec<Taught> = own.map(|own| own.1.clone()).collect();
             own.sort_by(|a, b| a.id.cmp(&b.id));
-            own
+            as_they_were(&own, wanted, &set_back)
         };
         let readings = [of(Quantity::Yield), of(Quantity::Viscosity)];
-        let learned = Learned::from(&readings[0], &readings[1]);
+        let mut tests: Vec<TestOf> = all.values().flat_map(|own| own.2.clone()).collect();
+        tests.sort_by(|a, b| a.test.at.cmp(&b.test.at).then_with(|| a.test.id.cmp(&b.test.id)));
+        let (readings, learned) = desk
+            .work_out(move || {
+                let learned = Learned::from(&readings[0], &readings[1]);
+                Ok((readings, learned))
+            })
+            .await?;
         store.teach(Beliefs {
             of_yield: learned.of_yield.posterior.clone(),
             of_viscosity: learned.of_viscosity.posterior.clone(),
@@ -79,8 +153,44 @@ impl Teaching {
             *by_batch = all;
         }
         if let Ok(mut now) = self.inner.now.lock() {
-            *now = Arc::new(Lessons { readings, learned });
+            *now = Arc::new(Lessons { readings, learned, tests, set_back, unread, before: OnceLock::new() });
         }
         Ok(())
     }
+
+    /// What one batch teaches; as it was found before when nothing happened to it since.
+    async fn of_batch(&self, store: &Store, desk: &Desk, key: &str) -> Result<OfBatch, ApiError> {
+        let events = store.batch_events(key, 0).await?;
+        let known = self.inner.by_batch.lock().ok().and_then(|own| own.get(key).cloned());
+        if let Some(known) = known.filter(|own| own.0 == events.len()) {
+            return Ok(known);
+        }
+        let batch = store.read::<BatchDocument>(key, None).await?.document;
+        let (entries, _) = entries(&events);
+        let shelf = shelf_of(store, &batch, entries.iter()).await?;
+        let of = key.to_owned();
+        let folded = move || {
+            let (taught, done) = taught(&batch, &of, &entries, &shelf);
+            let (name, family) = (batch.name.clone(), batch.formula.family);
+            let of_batch = |test| TestOf { batch: of.clone(), name: name.clone(), family, test };
+            Ok((taught, done.into_iter().map(of_batch).collect()))
+        };
+        let (lessons, done) = desk.work_out(folded).await?;
+        Ok((events.len(), lessons, done))
+    }
+}
+
+/// What cooks decided of what was learned.
+///
+/// # Errors
+/// When the file fails.
+pub async fn decisions(store: &Store) -> Result<Vec<LearningEntry>, ApiError> {
+    let kept = store.learning().await?;
+    let one = |own: store::learning::KeptLearningEvent| LearningEntry {
+        // When it came here: a device's clock may be wrong, and tests are dated no later than they came.
+        at: own.kept_at.parse().unwrap_or(Timestamp::UNIX_EPOCH),
+        id: own.id,
+        event: own.event,
+    };
+    Ok(kept.into_iter().map(one).collect())
 }

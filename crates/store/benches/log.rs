@@ -54,6 +54,7 @@ fn line(number: usize, dice: &mut Rng) -> LogLine {
         ingredients: (0..5).map(|_| format!("ingredient_{}", dice.u32(..250))).collect(),
         lots: vec![format!("L-{}", number / 40)],
         devices: vec!["Mixer tablet".to_owned()],
+        took: Vec::new(),
     }
 }
 

@@ -7,6 +7,7 @@
 //! * [`room`]: hours, cooks and equipment; [`plan`]: plans of days and what is said of their steps
 //! * [`batch`]: batches while they are made, and what happens to them
 //! * [`log`]: a line a batch, found by its words and what it is of; [`picture`]: pictures of batches
+//! * [`learning`]: what cooks decided of what was learned; [`trainer`]: what was answered at the trainer
 //! * [`journal`]: what happens to a thing while it is made, only added; [`audit`]: who wrote what and when
 //! * [`devices`]: scales, probes, fridges, printers, and where each is; [`fridge`]: when one was too warm
 //! * [`kitchen`]: its name, room temperature and cups
@@ -30,6 +31,7 @@ pub mod ingredient;
 pub mod journal;
 pub mod kept;
 pub mod kitchen;
+pub mod learning;
 pub mod list;
 pub mod lock;
 pub mod log;
@@ -42,6 +44,7 @@ pub mod picture;
 pub mod plan;
 pub mod room;
 pub mod shelf;
+pub mod trainer;
 mod upgrade;
 mod writing;
 
@@ -119,11 +122,13 @@ impl Store {
         Ok(())
     }
 
-    /// What the kitchen's own tests taught: every shelf from now on has it.
+    /// What the kitchen's own tests taught: every shelf from now on has it. Answers of before hold no more, as after a save: one that was
+    /// worked out between the save of a test and this knew nothing of it.
     pub fn teach(&self, beliefs: Beliefs) {
         if let Ok(mut own) = self.inner.beliefs.write() {
             *own = Arc::new(beliefs);
         }
+        self.inner.written.send_modify(|count| *count += 1);
     }
 
     /// What the kitchen's own tests taught so far.

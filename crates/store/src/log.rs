@@ -207,6 +207,10 @@ impl Store {
             LogOf::Ingredient => {
                 "SELECT thing, count(*) AS batches FROM log_of WHERE kind = 'ingredient' GROUP BY thing ORDER BY 2 DESC LIMIT 400"
             }
+            LogOf::Component => {
+                "SELECT component AS thing, count(*) AS batches FROM log WHERE component IS NOT NULL
+                 GROUP BY component ORDER BY 2 DESC, 1"
+            }
             LogOf::Lot => {
                 "SELECT thing, count(*) AS batches FROM log_of WHERE kind = 'lot' GROUP BY thing ORDER BY max(id) DESC LIMIT 400"
             }
@@ -215,6 +219,21 @@ impl Store {
         rows.iter()
             .map(|row| Ok(LogCount { thing: row.try_get("thing")?, batches: row.try_get("batches")? }))
             .collect()
+    }
+}
+
+/// Minutes of so many of the last batches are looked at.
+const MINUTES_OF: i64 = 2000;
+
+impl Store {
+    /// How long steps took in the last batches, times what was planned: school, step, times, the newest first.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn minutes(&self) -> Result<Vec<(String, String, f64)>, StoreError> {
+        let sql = "SELECT school, step, times FROM log_minutes
+            WHERE id >= coalesce((SELECT id FROM log ORDER BY id DESC LIMIT 1 OFFSET ?), 0) ORDER BY id DESC, school, step";
+        Ok(sqlx::query_as(sql).bind(MINUTES_OF - 1).fetch_all(&self.readers).await?)
     }
 }
 
@@ -227,6 +246,8 @@ pub enum LogOf {
     Job,
     /// Ingredients.
     Ingredient,
+    /// Formulas of the library.
+    Component,
     /// Lots.
     Lot,
 }
@@ -282,6 +303,15 @@ async fn write_line(
                 .execute(&mut *connection)
                 .await?;
         }
+    }
+    for own in &line.took {
+        sqlx::query("INSERT OR REPLACE INTO log_minutes (id, school, step, times) VALUES (?, ?, ?, ?)")
+            .bind(id)
+            .bind(&own.school)
+            .bind(&own.step)
+            .bind(own.times)
+            .execute(&mut *connection)
+            .await?;
     }
     sqlx::query("INSERT INTO log_words (rowid, words) VALUES (?, ?)")
         .bind(id)

@@ -29,6 +29,11 @@ pub const PLAN: Noun = Noun { word: "plan", said: "plan" };
 /// Batches while they are made.
 pub const BATCH: Noun = Noun { word: "batch", said: "batch" };
 
+/// What was learned: a journal, never saved itself.
+pub const LEARNING: Noun = Noun { word: "learning", said: "what was learned" };
+/// The trainer, of each person: a journal, never saved itself.
+pub const TRAINER: Noun = Noun { word: "trainer", said: "trainer" };
+
 /// All nouns with revisions.
 pub const NOUNS: [Noun; 6] = [COMPONENT, INGREDIENT, ORDER, ROOM, PLAN, BATCH];
 

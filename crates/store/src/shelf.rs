@@ -44,8 +44,23 @@ impl Store {
         let shelf = if own.is_empty() {
             Shelf::catalogue()
         } else {
-            let own: Vec<&str> = own.into_iter().collect();
-            over_the_catalogue(self.some::<IngredientDocument>(&own).await?.values())
+            let asked: Vec<&str> = own.into_iter().collect();
+            let mut found = self.some::<IngredientDocument>(&asked).await?;
+            // What each is bought in the place of, as far back as there is anything.
+            loop {
+                let before: BTreeSet<String> = found
+                    .values()
+                    .filter_map(|own| own.document.replaces.clone())
+                    .filter(|key| is_own(key) && !found.contains_key(key))
+                    .collect();
+                let before: Vec<&str> = before.iter().map(String::as_str).collect();
+                let more = self.some::<IngredientDocument>(&before).await?;
+                if more.is_empty() {
+                    break;
+                }
+                found.extend(more);
+            }
+            over_the_catalogue(found.values())
         };
         let documents: Documents = inside.iter().map(|(named, own)| (named.as_str(), own)).collect();
         Ok(with_made(shelf, &documents).taught(self.beliefs()))

@@ -12,10 +12,8 @@ use std::time::Duration;
 const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("bench", "formula:Bay milk-chocolate drip", LAPTOP, "light"),
     ("bench-dim", "formula:Bay milk-chocolate drip", LAPTOP, "dim"),
-    ("bench-nested", "formula:Feast diplomat", LAPTOP, "light"),
     ("clock", "clock:Ember dark glaze", LAPTOP, "light"),
     ("ways", "try:Bay milk-chocolate drip", LAPTOP, "light"),
-    ("why", "why:Bay milk-chocolate drip", LAPTOP, "light"),
     ("rescue", "rescue:Bay milk-chocolate drip", LAPTOP, "light"),
     ("remedy", "remedy:Bay milk-chocolate drip=Too stiff", TABLET, "light"),
     ("make", "make:Bay milk-chocolate drip", LAPTOP, "light"),
@@ -26,7 +24,9 @@ const VIEWS: &[(&str, &str, Viewport, &str)] = &[
     ("day-bent", "day:Fri==late", LAPTOP, "light"),
     ("kitchen", "/day/room", LAPTOP, "light"),
     ("log", "/log", LAPTOP, "light"),
-    ("labels", "order:Thursday domes=Labels", LAPTOP, "light"),
+    ("measured", "/log/measured", LAPTOP, "light"),
+    ("learned", "/log/learned", LAPTOP, "light"),
+    ("trainer", "/log/trainer", TABLET, "light"),
     ("compare", "compare:Bay milk-chocolate drip+Cardamom white drip", LAPTOP, "light"),
     ("pantry", "/pantry/cream36", LAPTOP, "light"),
 ];

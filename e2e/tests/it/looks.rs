@@ -69,8 +69,8 @@ async fn nothing_serious_in_what_opens_over_the_bench() {
             let faults = ui.serious_faults(&axe).await;
             assert!(faults.is_empty(), "{what}:\n{}", faults.join("\n"));
         };
-        ui.click("//button[starts-with(@aria-label, 'Try B')]").await;
-        ui.find("//*[@data-way='B']//p").await;
+        ui.click("//button[starts-with(@aria-label, 'Try D')]").await;
+        ui.find("//*[@data-way='D']//p").await;
         check("a way that is tried").await;
         ui.click("//button[.='What must hold']").await;
         ui.click("//button[.='Add a share']").await;

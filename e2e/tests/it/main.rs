@@ -13,6 +13,7 @@ mod formulate;
 mod harms;
 mod jobs;
 mod keys;
+mod learned;
 mod library;
 mod lines;
 mod log;

@@ -18,11 +18,11 @@ async fn a_way_is_tried_put_back_used_and_undone_by_keys() {
     ui("ways_keys", async |ui| {
         with_ways(ui).await;
         let before = ui.value(&Ui::amount("Cream 36 %")).await;
-        // A is another temperature, B another amount. Tried: the verdict, the curve and the row speak of it, the formula is as it was.
-        ui.press('b').await;
+        // A is another temperature, D another amount. Tried: the verdict, the curve and the row speak of it, the formula is as it was.
+        ui.press('d').await;
         ui.verdict_that("is of the way", |said| said != TOO_STIFF && said.contains("right to drip")).await;
-        ui.find("//p[contains(., 'With B, not done yet')]").await;
-        ui.find("//*[name()='text'][.='with B']").await;
+        ui.find("//p[contains(., 'With D, not done yet')]").await;
+        ui.find("//*[name()='text'][.='with D']").await;
         assert_eq!(ui.value(&Ui::amount("Cream 36 %")).await, before);
         assert!(ui.has("//*[@role='status'][contains(., 'version 1, saved')]").await);
         ui.press(Key::Escape).await;
@@ -30,8 +30,8 @@ async fn a_way_is_tried_put_back_used_and_undone_by_keys() {
         // Another letter tries another way.
         ui.press('a').await;
         ui.find("//button[starts-with(@aria-label, 'Use A')]").await;
-        ui.press('b').await;
-        ui.find("//button[starts-with(@aria-label, 'Use B')]").await;
+        ui.press('d').await;
+        ui.find("//button[starts-with(@aria-label, 'Use D')]").await;
         ui.press(Key::Enter).await;
         ui.verdict_that("is right", |said| said.to_lowercase().contains("right to drip")).await;
         ui.wait_for("the way is the formula", async || {
@@ -111,9 +111,9 @@ async fn the_hand_points_and_the_first_is_used_at_once() {
         ui.find("//p[starts-with(., 'Nothing to do')]").await;
         ui.click("//button[.='Undo']").await;
         ui.find(FIRST).await;
-        ui.click("//button[starts-with(@aria-label, 'Try B')]").await;
-        ui.find("//*[@data-way='B']//p[contains(., 'Comes out right')]").await;
-        ui.click("//button[starts-with(@aria-label, 'Use B')]").await;
+        ui.click("//button[starts-with(@aria-label, 'Try D')]").await;
+        ui.find("//*[@data-way='D']//p[contains(., 'Comes out right')]").await;
+        ui.click("//button[starts-with(@aria-label, 'Use D')]").await;
         ui.find("//button[.='Undo'][not(@disabled)]").await;
     })
     .await;

@@ -724,6 +724,58 @@ export interface paths {
         /** What was learned from this kitchen's own tests. */
         get: operations["read_learned"];
         put?: never;
+        /** Decides something of what was learned: an offset begins anew, or does not after all. */
+        post: operations["decide_learned"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learned/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How an offset came to be: what it was after each test that bears on it. */
+        get: operations["read_history"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learned/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every test beside what was predicted, and whether the predictions get better. */
+        get: operations["read_measured"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learned/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Which tests would narrow most what this kitchen really makes. */
+        get: operations["next_tests"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -1533,6 +1585,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trainer/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answers a question. */
+        post: operations["trainer_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trainer/question": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A question for a person: of what they confuse more often than of the rest, and as hard as they are good. */
+        get: operations["trainer_question"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/trainer/score": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a person knows and confuses. */
+        get: operations["trainer_score"];
+        put?: never;
+        /** A person's score begins anew; what was answered stays in the file. */
+        post: operations["trainer_anew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -1583,6 +1687,28 @@ export interface components {
             not_at_hand: boolean;
             /** @description Why it does not do it alone, or should be left; none when it does it. */
             why_not?: string | null;
+        };
+        /** @description What a kitchen's own tests do to an answer. */
+        AnswerLearned: {
+            /**
+             * Format: double
+             * @description By how much the band on the map's axis is narrower than the book's, per cent of its width in ln.
+             */
+            narrower_percent: number;
+            /** @description What it comes from, the most first. */
+            parts: components["schemas"]["LearnedPart"][];
+            /** @description In a sentence. */
+            sentence: string;
+            /**
+             * Format: double
+             * @description Viscosity, times the book's.
+             */
+            viscosity_times: number;
+            /**
+             * Format: double
+             * @description Yield stress, times the book's.
+             */
+            yield_times: number;
         };
         /** @description Area, cm² */
         Area: number;
@@ -1661,6 +1787,7 @@ export interface components {
             job: components["schemas"]["Job"];
             /** @description The numbers of the family. */
             key_figures: components["schemas"]["KeyFigure"][];
+            learned?: components["schemas"]["AnswerLearned"] | null;
             /** @description Lines weighed. */
             lines: components["schemas"]["LineAnswer"][];
             /** @description What the job measures. */
@@ -2314,9 +2441,14 @@ export interface components {
             /** @description In a sentence: both beside each other. */
             sentence: string;
             /** @description Whether it is that, or one side of it. */
-            side: components["schemas"]["Side"];
+            side: components["schemas"]["ReadSide"];
             /** @description What was done and read. */
             test: components["schemas"]["BenchTest"];
+            /**
+             * Format: double
+             * @description Yield stress by the book there, Pa.
+             */
+            yield_stress_pa: number;
         };
         /** @description A clock that runs. */
         BatchTimer: {
@@ -3555,6 +3687,15 @@ export interface components {
             /** @description Its tags. */
             tags: string[];
         };
+        /** @description Two words a person takes for each other. */
+        Confused: {
+            /** @description What it was. */
+            right: string;
+            /** @description What was said. */
+            said: string;
+            /** @description How often. */
+            times: number;
+        };
         /** @description Constant properties. */
         ConstantMaterial: {
             /**
@@ -4314,7 +4455,7 @@ export interface components {
          * @description What is wrong with a field.
          * @enum {string}
          */
-        FaultCode: "after_it_is_eaten" | "bad_amount" | "batch_closed" | "batch_open" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_log_file" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_done" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
+        FaultCode: "after_it_is_eaten" | "bad_amount" | "batch_closed" | "batch_open" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_log_file" | "nothing_learned" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_done" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
         /**
          * @description A number a cook looks at.
          * @enum {string}
@@ -4921,6 +5062,8 @@ export interface components {
             raw_egg?: boolean;
             /** @description Raw fruit whose enzyme cuts gelatin: pineapple, kiwi, papaya, fig, ginger. */
             raw_protease?: boolean;
+            /** @description Key of the ingredient in whose place it is bought: what the kitchen learned of that holds for this as well, in part. */
+            replaces?: string | null;
             /** @description Pectin that is added to set; fruit's own never does. */
             sets_with_pectin?: boolean;
             /** @description Where its composition is from. */
@@ -5332,6 +5475,20 @@ export interface components {
              */
             value: number;
         };
+        /** @description How a person does at one kind of question. */
+        KindScore: {
+            /** @description How many were asked. */
+            asked: number;
+            /** @description How many were right. */
+            good: number;
+            /** @description Which. */
+            kind: components["schemas"]["TrainerKind"];
+            /**
+             * Format: int32
+             * @description How hard the next is, 1 to 4.
+             */
+            level: number;
+        };
         /** @description A kitchen and its habits. */
         Kitchen: {
             /**
@@ -5399,8 +5556,19 @@ export interface components {
         KitchenLearned: {
             /** @description Every offset that some test bears on, the surest first. */
             offsets: components["schemas"]["LearnedOffset"][];
-            /** @description Every reading. */
+            /** @description Every reading, the newest first. */
             readings: components["schemas"]["LearnedReading"][];
+            /** @description What was set back. */
+            set_back: components["schemas"]["SetBackNamed"][];
+            /** @description How many tested batches cannot be read: they teach nothing. */
+            unread: number;
+        };
+        /** @description Predicted against measured. */
+        KitchenMeasured: {
+            /** @description By kind of test, those with the most first. */
+            kinds: components["schemas"]["MeasuredKind"][];
+            /** @description Whether it gets better. */
+            over_time: components["schemas"]["OverTime"];
         };
         /** @description What the kitchen says of an ingredient. */
         KitchenValues: {
@@ -5543,6 +5711,15 @@ export interface components {
             ingredient: string;
             /** @enum {string} */
             of: "ingredient";
+        } | {
+            /** @description Its key; empty for the kitchen. */
+            key: string;
+            /** @description Of which kind. */
+            kind: components["schemas"]["OffsetKind"];
+            /** @enum {string} */
+            of: "past";
+            /** @description When it was set back, RFC 3339. */
+            until: string;
         };
         /** @description An offset that some test bears on. */
         LearnedOffset: {
@@ -5558,6 +5735,25 @@ export interface components {
             tests: number;
             /** @description Times the book, with its 90 % band. */
             times: components["schemas"]["Estimate"];
+        };
+        /** @description One offset of it. */
+        LearnedPart: {
+            /**
+             * Format: double
+             * @description What of that bears on this formula: times the book.
+             */
+            here: number;
+            /** @description Of what, by name. */
+            name: string;
+            /** @description How many tests that count bear on it. */
+            tests: number;
+            /**
+             * Format: double
+             * @description That by itself, times the book.
+             */
+            times: number;
+            /** @description In words. */
+            words: string;
         };
         /** @description A place of the kitchen, as a probe has read it. */
         LearnedPlace: {
@@ -5576,10 +5772,14 @@ export interface components {
              * @description How far it stands from what the others say, standard deviations.
              */
             apart: number;
+            /** @description When it was done. */
+            at: string;
             /** @description Key of its batch. */
             batch: string;
             /** @description Whether it counts. */
             counts: components["schemas"]["Counts"];
+            /** @description Its name. */
+            name: string;
             /** @description Of yield stress or of viscosity. */
             quantity: components["schemas"]["Quantity"];
             /** @description Id of the test. */
@@ -5589,6 +5789,24 @@ export interface components {
              * @description Times the book.
              */
             times: number;
+            /** @description What was done and read, in words. */
+            words: string;
+        };
+        /** @description What a cook decides of what was learned. */
+        LearningEvent: {
+            /** @description Which. */
+            of: components["schemas"]["LearnedOf"];
+            /** @description Of yield stress or of viscosity. */
+            quantity: components["schemas"]["Quantity"];
+            /** @enum {string} */
+            what: "set_back";
+            /** @description Why. */
+            why?: string;
+        } | {
+            /** @description Id of the event. */
+            of: string;
+            /** @enum {string} */
+            what: "taken_back";
         };
         /** @description Something left over. */
         Leftover: {
@@ -6062,6 +6280,54 @@ export interface components {
          * @enum {string}
          */
         Measured: "drip_length_mm" | "film_mm" | "yield_stress_pa" | "sag_percent" | "depth_mm" | "viscosity_pa_s";
+        /** @description Every test of one kind. */
+        MeasuredKind: {
+            /** @description What both axes count: yield stress, viscosity, density. */
+            counts: string;
+            /** @description How many of those that say a number lie within the band that was said. */
+            inside: number;
+            /** @description Which. */
+            kind: components["schemas"]["BenchTestKind"];
+            /** @description Its name. */
+            name: string;
+            /** @description Of how many. */
+            of: number;
+            /** @description Tests, the oldest first. */
+            points: components["schemas"]["MeasuredPoint"][];
+            /** @description Its unit. */
+            unit: string;
+        };
+        /** @description A test beside what was predicted. */
+        MeasuredPoint: {
+            /** @description When it was tested. */
+            at: string;
+            /** @description Key of the batch. */
+            batch: string;
+            /** @description What the book predicts. */
+            book: components["schemas"]["Estimate"];
+            /**
+             * Format: double
+             * @description At which temperature, °C.
+             */
+            c: number;
+            counts?: components["schemas"]["Counts"] | null;
+            /** @description Its family. */
+            family: components["schemas"]["Family"];
+            /** @description The family in a cook's words. */
+            family_word: string;
+            /** @description What was measured, with its 90 % band by ruler and clock. */
+            measured: components["schemas"]["Estimate"];
+            /** @description Its name. */
+            name: string;
+            /** @description What was predicted with all that had been learned before that test, with its 90 % band. */
+            said: components["schemas"]["Estimate"];
+            /** @description In a sentence. */
+            sentence: string;
+            /** @description Whether it is that, or one side of it. */
+            side: components["schemas"]["ReadSide"];
+            /** @description Id of the test. */
+            test: string;
+        };
         /**
          * @description Which cups and spoons are meant when somebody writes "cup" or "tbsp".
          * @enum {string}
@@ -6255,6 +6521,13 @@ export interface components {
             /** @description In their order. */
             events: components["schemas"]["NewBatchEvent"][];
         };
+        /** @description A decision with the id it has on the device that sends it. */
+        NewLearningEvent: {
+            /** @description What. */
+            event: components["schemas"]["LearningEvent"];
+            /** @description Made on the device, once for each: sent twice it is there once. */
+            id: string;
+        };
         /** @description A report with the id it has on the device that sends it. */
         NewReport: {
             /** @description Made on the device, once for each: sent twice it is there once. */
@@ -6266,6 +6539,22 @@ export interface components {
         NewReports: {
             /** @description In their order. */
             reports: components["schemas"]["NewReport"][];
+        };
+        /** @description A test that would teach something. */
+        NextTest: {
+            /**
+             * Format: double
+             * @description At which temperature, °C.
+             */
+            c: number;
+            /** @description Key of the formula. */
+            component: string;
+            /** @description The test that fits it. */
+            kind: components["schemas"]["BenchTestKind"];
+            /** @description Its name. */
+            name: string;
+            /** @description What it is worth, in a sentence. */
+            sentence: string;
         };
         /** @description The odds of a plan. */
         OddsAnswer: {
@@ -6289,6 +6578,23 @@ export interface components {
             /** @description The plan. */
             plan: components["schemas"]["PlanDocument"];
         };
+        /** @description How far a test was off what was said before it. */
+        OffBy: {
+            /** @description When it was done. */
+            at: string;
+            /**
+             * Format: double
+             * @description Times the book.
+             */
+            book: number;
+            /**
+             * Format: double
+             * @description Times what was said with all that had been learned until then.
+             */
+            said: number;
+            /** @description Id of the test. */
+            test: string;
+        };
         /** @description An ingredient of a file, and what taking it would do. */
         Offered: {
             /** @description The ingredient. */
@@ -6298,6 +6604,38 @@ export interface components {
              * @description The revision here that it would follow; 0 when it is new here.
              */
             replaces_revision: number;
+        };
+        /** @description How an offset came to be. */
+        OffsetHistory: {
+            /** @description Its name. */
+            name: string;
+            /** @description After each test that bears on it, the oldest first. */
+            steps: components["schemas"]["OffsetStep"][];
+        };
+        /**
+         * @description Of which kind something is that can be off.
+         * @enum {string}
+         */
+        OffsetKind: "kitchen" | "family" | "ingredient";
+        /** @description An offset that was set back. */
+        OffsetSetBack: {
+            /** @description When. */
+            at: string;
+            /** @description Id of the event. */
+            id: string;
+            /** @description Which. */
+            of: components["schemas"]["LearnedOf"];
+            /** @description Of yield stress or of viscosity. */
+            quantity: components["schemas"]["Quantity"];
+            /** @description Why. */
+            why: string;
+        };
+        /** @description An offset after a test. */
+        OffsetStep: components["schemas"]["Since"] & {
+            /** @description Name of the batch. */
+            name: string;
+            /** @description What was done and read, in words. */
+            words: string;
         };
         /** @description A line to open. */
         OpenAsk: {
@@ -6530,6 +6868,13 @@ export interface components {
          * @enum {string}
          */
         Outcome: "inside" | "too_stiff" | "too_loose" | "too_warm" | "too_lean" | "no_window";
+        /** @description Whether a kitchen gets better. */
+        OverTime: {
+            /** @description In a sentence. */
+            sentence: string;
+            /** @description Tests that count, the oldest first. */
+            tests: components["schemas"]["OffBy"][];
+        };
         /**
          * @description What was done about a line that went past its mark.
          * @enum {string}
@@ -7707,6 +8052,11 @@ export interface components {
             /** @description As it stood. */
             text: string;
         };
+        /**
+         * @description Whether a reading is a value, or one side of it.
+         * @enum {string}
+         */
+        ReadSide: "is" | "above" | "below";
         /** @description One link of a chain of reasons. */
         Reason: {
             /** @description The step that holds it; none for what cannot be moved. */
@@ -7879,6 +8229,8 @@ export interface components {
         /** @description The pastry room as plans use it. */
         RoomNow: {
             kept?: components["schemas"]["Room"] | null;
+            /** @description What steps take by this kitchen's own batches; plans use it where the room has no minutes of its own for a step. */
+            took: components["schemas"]["TookMinutes"][];
             /** @description What plans use while there is none: a usual one, assumed. */
             usual: components["schemas"]["KitchenDocument"];
         };
@@ -8174,6 +8526,11 @@ export interface components {
         };
         /** @description Seconds, s */
         Seconds: number;
+        /** @description An offset that was set back. */
+        SetBackNamed: components["schemas"]["OffsetSetBack"] & {
+            /** @description Its name. */
+            name: string;
+        };
         /** @description Something set that stands on a plate. */
         SetGeometry: {
             /**
@@ -8399,6 +8756,19 @@ export interface components {
             /** @description In kitchen words. */
             words: string;
         };
+        /** @description What an offset was after a test. */
+        Since: {
+            /** @description When it was done. */
+            at: string;
+            /** @description Key of its batch. */
+            batch: string;
+            /** @description Whether it counts, by all that is known now. */
+            counts: components["schemas"]["Counts"];
+            /** @description Id of the test. */
+            test: string;
+            /** @description Times the book by what was known after it, with its 90 % band. */
+            times: components["schemas"]["Estimate"];
+        };
         /** @description A size of a kind of place. */
         Size: {
             /** @description Its field below the place: `thickness_mm`, `length_mm.0`. */
@@ -8569,6 +8939,30 @@ export interface components {
              * @default 60
              */
             softest_pa: components["schemas"]["Stress"];
+        };
+        /** @description A spoonful, as it is drawn. */
+        SpoonSeen: {
+            /**
+             * Format: double
+             * @description With its air, kg/m³.
+             */
+            density_kg_m3: number;
+            /** @description What it does. */
+            sign: components["schemas"]["SpoonSign"];
+            /** @description Its colour, "#rrggbb". */
+            tint: string;
+            /**
+             * Format: double
+             * @description Viscosity at 10 /s, Pa·s.
+             */
+            viscosity_pa_s: number;
+            /** @description The same in words. */
+            words: string;
+            /**
+             * Format: double
+             * @description Yield stress, Pa.
+             */
+            yield_stress_pa: number;
         };
         /**
          * @description What a spoonful does, one scale from thin to firm. Limits are common practice put into numbers
@@ -9373,6 +9767,17 @@ export interface components {
             /** @description Its name. */
             name: string;
         };
+        /** @description A step of a school as this kitchen's batches took it. */
+        TookMinutes: components["schemas"]["OwnMinutes"] & {
+            /** @description From so many batches. */
+            batches: number;
+            /** @description Name of the school. */
+            name: string;
+            /** @description What is usual. */
+            usual: number[];
+            /** @description What is done. */
+            what: string;
+        };
         /** @description Totals of a batch. */
         Totals: {
             /** @description Alcohol. */
@@ -9415,6 +9820,152 @@ export interface components {
             sucrose: components["schemas"]["Share"];
             /** @description Water. */
             water: components["schemas"]["Share"];
+        };
+        /** @description Whose score begins anew. */
+        TrainerAnew: {
+            /** @description Made on the device. */
+            id: string;
+            /** @description Name of the person; empty for whoever is at this device. */
+            who?: string;
+        };
+        /** @description What an answer was worth. */
+        TrainerAnswer: {
+            /** @description Whether it was right. */
+            good: boolean;
+            /** @description The formula's name. */
+            name: string;
+            /** @description Which choice is right. */
+            right: number;
+            /** @description What is right, in words. */
+            right_words: string;
+            /** @description What was said, in words. */
+            said_words: string;
+            /** @description The verdict, in a sentence. */
+            sentence: string;
+            /** @description What the spoon shows. */
+            spoon: components["schemas"]["SpoonSeen"];
+            /** @description Why, in sentences: the term that decided first. */
+            why: string[];
+        };
+        /** @description Which question: the same is asked for the same. */
+        TrainerAsk: {
+            /** @description Key of the formula. */
+            component: string;
+            /** @description What is asked. */
+            kind: components["schemas"]["TrainerKind"];
+            /**
+             * Format: int32
+             * @description How hard, 1 to 4.
+             */
+            level: number;
+            /** @description Keys of the formulas beside it, where bowls are told apart. */
+            others?: string[];
+            /**
+             * Format: int64
+             * @description Its revision.
+             */
+            revision: number;
+            /**
+             * Format: int32
+             * @description What the dice fall by.
+             */
+            seed: number;
+        };
+        /** @description A question, and by what it is asked again. */
+        TrainerAsked: {
+            /** @description Which question it is. */
+            ask: components["schemas"]["TrainerAsk"];
+            /** @description As it is shown. */
+            question: components["schemas"]["TrainerQuestion"];
+        };
+        /** @description One of what can be answered. */
+        TrainerChoice: {
+            /** @description What is in it, where bowls are told apart. */
+            lines: components["schemas"]["TrainerLine"][];
+            /** @description In words. */
+            words: string;
+        };
+        /** @description What an answer was worth, and how the person does with it. */
+        TrainerJudged: {
+            /** @description What it was worth, and why. */
+            answer: components["schemas"]["TrainerAnswer"];
+            /** @description How the person does. */
+            score: components["schemas"]["TrainerScore"];
+        };
+        /**
+         * @description What is asked.
+         * @enum {string}
+         */
+        TrainerKind: "spoon" | "drip" | "holds" | "what_is_in";
+        /** @description A line as it is shown. */
+        TrainerLine: {
+            /**
+             * Format: double
+             * @description How much, g.
+             */
+            grams: number;
+            /** @description What. */
+            name: string;
+            /**
+             * Format: double
+             * @description Share of the batch, per cent.
+             */
+            percent: number;
+        };
+        /** @description What can be asked now. */
+        TrainerNow: {
+            asked?: components["schemas"]["TrainerAsked"] | null;
+            /** @description Names of those who were here before. */
+            people: string[];
+            /** @description How the person does. */
+            score: components["schemas"]["TrainerScore"];
+        };
+        /** @description What is asked. */
+        TrainerQuestion: {
+            /** @description What was changed of it for this question, in words. */
+            changed?: string | null;
+            /** @description What can be answered. */
+            choices: components["schemas"]["TrainerChoice"][];
+            /** @description Numbers of it: share of fat, sugar, water. */
+            facts: string[];
+            /** @description What is asked. */
+            kind: components["schemas"]["TrainerKind"];
+            /**
+             * Format: int32
+             * @description How hard.
+             */
+            level: number;
+            /** @description What is in it; none where that is asked. */
+            lines: components["schemas"]["TrainerLine"][];
+            /** @description The formula's name; none where it would tell. */
+            name?: string | null;
+            spoon?: components["schemas"]["SpoonSeen"] | null;
+            /** @description In words. */
+            words: string;
+        };
+        /** @description An answer. */
+        TrainerSaid: {
+            /** @description Which question. */
+            ask: components["schemas"]["TrainerAsk"];
+            /** @description Made on the device, once for each answer: sent twice it is there once. */
+            id: string;
+            /** @description Place of the choice, from 0. */
+            said: number;
+            /** @description Name of the person; empty for whoever is at this device. */
+            who?: string;
+        };
+        /** @description What a person knows and confuses. */
+        TrainerScore: {
+            /** @description What is confused, the most often first. */
+            confused: components["schemas"]["Confused"][];
+            /** @description By kind. */
+            kinds: components["schemas"]["KindScore"][];
+            /** @description In a sentence. */
+            sentence: string;
+            /** @description Asked since a moment: today. */
+            today: number;
+            /** @description Of them right. */
+            today_good: number;
         };
         /** @description Heat transfer, W/(m² K): known, or within a band. */
         Transfer: number | number[];
@@ -14526,6 +15077,284 @@ export interface operations {
             };
         };
     };
+    decide_learned: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewLearningEvent"];
+            };
+        };
+        responses: {
+            /** @description What is learned with it */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenLearned"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_history: {
+        parameters: {
+            query: {
+                /** @description Of what kind it is. */
+                kind: "kitchen" | "family" | "ingredient";
+                /** @description Key of the family or the ingredient; empty for the kitchen. */
+                key?: string;
+                /** @description Until when, for one that was set back, RFC 3339. */
+                until?: string;
+                /** @description Of yield stress or of viscosity. */
+                quantity: "yield_stress" | "viscosity";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description The offset after each test */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OffsetHistory"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    read_measured: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Tests by kind */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitchenMeasured"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    next_tests: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Tests, the most worth first; none where none is worth saying */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NextTest"][];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_leftovers: {
         parameters: {
             query?: never;
@@ -17668,7 +18497,10 @@ export interface operations {
     };
     predict: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description By the book alone, whatever this kitchen has learned. */
+                book?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -19017,6 +19849,366 @@ export interface operations {
             };
             /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    trainer_answer: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainerSaid"];
+            };
+        };
+        responses: {
+            /** @description What it was worth, and why */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainerJudged"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    trainer_question: {
+        parameters: {
+            query: {
+                /** @description Name of the person; empty for whoever is at this device. */
+                who?: string;
+                /** @description What the dice fall by. */
+                seed: number;
+                /** @description Only questions of this kind. */
+                kind?: "spoon" | "drip" | "holds" | "what_is_in";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description A question, and how the person does */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainerNow"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    trainer_score: {
+        parameters: {
+            query?: {
+                /** @description Name of the person; empty for whoever is at this device. */
+                who?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description How the person does */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainerScore"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    trainer_anew: {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description Made once for each save: the same again gets the same answer */
+                "Idempotency-Key"?: string;
+                /** @description What the device calls itself, percent-encoded; the history names it */
+                "Kitchen-Device"?: string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrainerAnew"];
+            };
+        };
+        responses: {
+            /** @description Nothing was asked yet */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrainerScore"];
+                };
+            };
+            /** @description Not JSON; The body did not arrive whole */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another page sent it */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Somebody saved in between, or the key is taken */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not sent as JSON */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The server is not known by that name */
+            421: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Fields at fault, each named; The id of this save was used for another */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The file cannot be written; The file is damaged; Something went wrong here */
+            500: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Another program holds the file: ask again; Too much is asked at once: ask again; It took too long: ask for less */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full */
+            507: {
                 headers: {
                     [name: string]: unknown;
                 };

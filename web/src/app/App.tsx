@@ -36,6 +36,18 @@ const router = createBrowserRouter([
           { path: '/make/:id', lazy: view(() => import('../features/batch/MakePage'), 'MakePage') },
           { path: '/log', lazy: view(() => import('../features/log/LogPage'), 'LogPage') },
           { path: '/log/beside', lazy: view(() => import('../features/log/BesidePage'), 'BesidePage') },
+          {
+            path: '/log/measured',
+            lazy: view(() => import('../features/learned/MeasuredPage'), 'MeasuredPage'),
+          },
+          {
+            path: '/log/learned',
+            lazy: view(() => import('../features/learned/LearnedPage'), 'LearnedPage'),
+          },
+          {
+            path: '/log/trainer',
+            lazy: view(() => import('../features/trainer/TrainerPage'), 'TrainerPage'),
+          },
           { path: '/log/:id', lazy: view(() => import('../features/log/RecordPage'), 'RecordPage') },
           { path: '/orders', lazy: view(() => import('../features/orders/OrdersPage'), 'OrdersPage') },
           { path: '/formulas', lazy: view(() => import('../features/library/LibraryPage'), 'LibraryPage') },

@@ -4,6 +4,7 @@ use crate::assess::boiled::BoiledDown;
 use crate::assess::document::{FormulaDocument, history_word};
 use crate::assess::figures::{Figures, KeyFigure, figures, key_figures};
 use crate::assess::in_the_room::{InTheRoom, in_the_room, raw_egg, standing_in_the_room};
+use crate::assess::learned::{LearnedHere, learned_here};
 use crate::assess::map::map;
 use crate::assess::pour::{Pour, pour};
 use crate::assess::reach::{PhaseReach, Span, phase_reach, spans};
@@ -196,6 +197,8 @@ pub struct Assessment {
     pub why: Why,
     /// Warnings, worst first.
     pub warnings: Vec<Warning>,
+    /// What the kitchen's own tests do to it; none where none bears on it.
+    pub learned: Option<LearnedHere>,
 }
 
 /// Answers a document with nothing on the shelf but the catalogue and what it brings.
@@ -336,6 +339,7 @@ fn answer(document: &FormulaDocument, ready: &Ready) -> Assessment {
         ),
         why: why(lines, family, &asked, &predictor, &here, (t_c, history, axis)),
         warnings: warned,
+        learned: learned_here(ready, family, (t_c, history), axis),
         totals,
         tint: tint(lines, family),
         at,

@@ -353,5 +353,6 @@ fn blend(id: String, name: String, mixture: &Mixture, made: Made) -> Ingredient 
         made: Some(Arc::new(made)),
         steam: 0.0,
         left: None,
+        replaced: Vec::new(),
     }
 }

@@ -25,17 +25,40 @@ pub enum SpoonSign {
 }
 
 impl SpoonSign {
+    /// All of them, from thin to firm.
+    pub const ALL: [SpoonSign; 7] = [
+        SpoonSign::ThinStream,
+        SpoonSign::ThinRibbon,
+        SpoonSign::FoldingRibbon,
+        SpoonSign::SlowRope,
+        SpoonSign::SoftDollop,
+        SpoonSign::HoldsUpsideDown,
+        SpoonSign::CleanCut,
+    ];
+
+    /// Where it begins, and whether that is a yield stress, Pa, or a viscosity at 10 /s, Pa·s; none for the thinnest.
+    pub fn begins(self) -> Option<(f64, bool)> {
+        match self {
+            SpoonSign::ThinStream => None,
+            SpoonSign::ThinRibbon => Some((0.2, false)),
+            SpoonSign::FoldingRibbon => Some((1.5, false)),
+            SpoonSign::SlowRope => Some((7.0, false)),
+            SpoonSign::SoftDollop => Some((55.0, true)),
+            SpoonSign::HoldsUpsideDown => Some((260.0, true)),
+            SpoonSign::CleanCut => Some((2200.0, true)),
+        }
+    }
+
     /// From yield stress, Pa, and viscosity at 10 /s, Pa·s.
     pub fn of(yield_pa: f64, viscosity_pa_s: f64) -> Self {
-        match (yield_pa, viscosity_pa_s) {
-            (tau, _) if tau >= 2200.0 => SpoonSign::CleanCut,
-            (tau, _) if tau >= 260.0 => SpoonSign::HoldsUpsideDown,
-            (tau, _) if tau >= 55.0 => SpoonSign::SoftDollop,
-            (_, eta) if eta >= 7.0 => SpoonSign::SlowRope,
-            (_, eta) if eta >= 1.5 => SpoonSign::FoldingRibbon,
-            (_, eta) if eta >= 0.2 => SpoonSign::ThinRibbon,
-            _ => SpoonSign::ThinStream,
-        }
+        let reached = |own: &SpoonSign| {
+            own.begins().is_none_or(
+                |(limit, is_yield)| {
+                    if is_yield { yield_pa >= limit } else { viscosity_pa_s >= limit }
+                },
+            )
+        };
+        SpoonSign::ALL.iter().rev().copied().find(reached).unwrap_or(SpoonSign::ThinStream)
     }
 
     /// A yield stress, Pa, and a viscosity at 10 /s, Pa·s, in the middle of what does so.

@@ -5,7 +5,8 @@
 //! [`view`] how the batch looks then: what comes next, what is still to pour, and what it is with what is in the bowl.
 //! [`contents`] is that as a formula, [`judged`] what it is and does on a spoon, [`arrival`] when it will be as warm or cold as
 //! a step wants it, [`bowls`] are the cook's own by name, [`cooling`] counts the hours in which it must be cold, [`end`] what
-//! becomes of it when it is made.
+//! becomes of it when it is made, [`next_test`] which test of a formula would teach, [`took`] how long its
+//! steps took.
 
 pub mod arrival;
 pub mod bowls;
@@ -17,9 +18,11 @@ pub mod end;
 pub mod event;
 pub mod fold;
 pub mod judged;
+pub mod next_test;
 pub mod said;
 pub mod tested;
 pub mod tolerance;
+pub mod took;
 pub mod view;
 
 pub use check::refused;

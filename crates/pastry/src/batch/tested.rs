@@ -8,7 +8,7 @@ use crate::batch::document::BatchDocument;
 use crate::batch::event::{BatchEntry, BatchEvent};
 use crate::batch::fold::{after, counting};
 use crate::belief::Quantity;
-use crate::bench_test::reading::{Known, Reading, Says, Side, overrun_percent, read};
+use crate::bench_test::reading::{Known, ReadSide, Reading, Says, overrun_percent, read};
 use crate::bench_test::test::BenchTest;
 use crate::ingredient::Shelf;
 use crate::job::duty::Estimate;
@@ -24,7 +24,7 @@ use utoipa::ToSchema;
 
 /// A kitchen's probe is this well, K, beside the kelvin that a prediction allows for: the other half is where in the bowl it stood
 /// (assumed).
-const PROBE: f64 = 0.5;
+pub(crate) const PROBE: f64 = 0.5;
 /// One side of a limit says as much as a value there that is read so (standard deviation of ln, assumed); the side that was
 /// predicted says nothing.
 const ONE_SIDE: f64 = 0.5;
@@ -48,9 +48,11 @@ pub struct BatchTest {
     /// What it speaks of.
     pub says: Says,
     /// Whether it is that, or one side of it.
-    pub side: Side,
+    pub side: ReadSide,
     /// What the book predicts there, with its band.
     pub book: Estimate,
+    /// Yield stress by the book there, Pa.
+    pub yield_stress_pa: f64,
     /// Why it says little; none where it says what it says.
     pub outside: Option<String>,
     /// In a sentence: both beside each other.
@@ -74,7 +76,7 @@ pub fn tests(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Ve
     seen(batch, entries, shelf).into_iter().map(|own| own.shown).collect()
 }
 
-/// What there is to learn from a batch, of each quantity.
+/// What there is to learn from a batch, of each quantity, and its tests.
 ///
 /// # Arguments
 /// * `key`: of the batch.
@@ -83,10 +85,11 @@ pub fn taught(
     key: &str,
     entries: &[BatchEntry],
     shelf: &Shelf,
-) -> Vec<(Quantity, Taught)> {
+) -> (Vec<(Quantity, Taught)>, Vec<BatchTest>) {
     let book = shelf.by_the_book();
-    let mut all = Vec::new();
+    let (mut all, mut done) = (Vec::new(), Vec::new());
     for own in seen(batch, entries, shelf) {
+        done.push(own.shown.clone());
         let Seen { shown, reading, document, by_degree, book: predicted } = own;
         let quantities: &[Quantity] = match reading.says {
             Says::YieldStress => &[Quantity::Yield],
@@ -99,22 +102,24 @@ pub fn taught(
             continue;
         }
         let told = match reading.side {
-            Side::Is => true,
-            Side::Above => predicted < reading.value,
-            Side::Below => predicted > reading.value,
+            ReadSide::Is => true,
+            ReadSide::Above => predicted < reading.value,
+            ReadSide::Below => predicted > reading.value,
         };
         if !told {
             continue;
         }
         let Ok(ready) = Ready::of(&document, &book) else { continue };
         let terms = bearing(&ready.lines, document.family, &ready.options, (shown.c, shown.history));
-        let sigma = if reading.side == Side::Is { reading.ln_sigma } else { reading.ln_sigma.max(ONE_SIDE) };
+        let sigma =
+            if reading.side == ReadSide::Is { reading.ln_sigma } else { reading.ln_sigma.max(ONE_SIDE) };
         for quantity in quantities {
             let at = *quantity as usize;
             let by_probe = PROBE * by_degree[at];
             let taught = Taught {
                 id: shown.id.clone(),
                 batch: key.to_owned(),
+                at: shown.at,
                 terms: terms[at].clone(),
                 ln_over: (reading.value / predicted).ln(),
                 reading: sigma * sigma + by_probe * by_probe,
@@ -123,7 +128,7 @@ pub fn taught(
             all.push((*quantity, taught));
         }
     }
-    all
+    (all, done)
 }
 
 fn seen(batch: &BatchDocument, entries: &[BatchEntry], shelf: &Shelf) -> Vec<Seen> {
@@ -187,6 +192,7 @@ fn one(
             says: reading.says,
             side: reading.side,
             book,
+            yield_stress_pa: here.middle.yield_stress_pa,
             outside: reading.outside.clone(),
             sentence,
             left_out: false,
@@ -219,8 +225,8 @@ fn sentence(reading: &Reading, book: &Estimate, prepared: &Prepared, density: f6
         }
     };
     match reading.side {
-        Side::Is => format!("{value} {unit}, where the book says {should} {unit}."),
-        Side::Above => format!("More than {value} {unit}; the book says {should} {unit}."),
-        Side::Below => format!("Less than {value} {unit}; the book says {should} {unit}."),
+        ReadSide::Is => format!("{value} {unit}, where the book says {should} {unit}."),
+        ReadSide::Above => format!("More than {value} {unit}; the book says {should} {unit}."),
+        ReadSide::Below => format!("Less than {value} {unit}; the book says {should} {unit}."),
     }
 }

@@ -3,7 +3,7 @@
 pub mod offset;
 pub mod posterior;
 
-pub use offset::{Offset, Quantity, Terms};
+pub use offset::{Offset, OffsetKind, Quantity, Terms};
 pub use posterior::{Posterior, Row};
 
 /// What is believed of both quantities.

@@ -1,6 +1,7 @@
 //! What can be off in a kitchen, how far off that is before anything was tested, and which of it bears on a formula.
 
 use crate::code::codes;
+use jiff::Timestamp;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -11,6 +12,18 @@ codes! {
         Yield = "yield_stress",
         /// Viscosity.
         Viscosity = "viscosity",
+    }
+}
+
+codes! {
+    /// Of which kind something is that can be off.
+    OffsetKind {
+        /// The kitchen.
+        Kitchen = "kitchen",
+        /// A family.
+        Family = "family",
+        /// An ingredient.
+        Ingredient = "ingredient",
     }
 }
 
@@ -33,6 +46,17 @@ pub enum Offset {
         #[schema(max_length = 60)]
         ingredient: String,
     },
+    /// What one of these was before it was set back: tests up to then speak of it, and it begins anew.
+    Past {
+        /// Of which kind.
+        kind: OffsetKind,
+        /// Its key; empty for the kitchen.
+        #[schema(max_length = 60)]
+        key: String,
+        /// When it was set back, RFC 3339.
+        #[schema(value_type = String)]
+        until: Timestamp,
+    },
 }
 
 /// The base the shares below are of, standard deviation of ln: a fitted family's usual one.
@@ -49,12 +73,37 @@ pub const INGREDIENT_SHARE: f64 = 0.35;
 impl Offset {
     /// Its variance before any test, of a weight of 1 in a family whose base is [`USUAL_SIGMA`].
     pub fn variance(&self) -> f64 {
-        let share = match self {
-            Offset::Kitchen {} => KITCHEN_SHARE,
-            Offset::Family { .. } => FAMILY_SHARE,
-            Offset::Ingredient { .. } => INGREDIENT_SHARE,
+        let share = match self.kind() {
+            OffsetKind::Kitchen => KITCHEN_SHARE,
+            OffsetKind::Family => FAMILY_SHARE,
+            OffsetKind::Ingredient => INGREDIENT_SHARE,
         };
         share * USUAL_SIGMA * USUAL_SIGMA
+    }
+
+    /// Of which kind it is.
+    pub fn kind(&self) -> OffsetKind {
+        match self {
+            Offset::Kitchen {} => OffsetKind::Kitchen,
+            Offset::Family { .. } => OffsetKind::Family,
+            Offset::Ingredient { .. } => OffsetKind::Ingredient,
+            Offset::Past { kind, .. } => *kind,
+        }
+    }
+
+    /// Key of the family or the ingredient; empty for the kitchen.
+    pub fn key(&self) -> &str {
+        match self {
+            Offset::Kitchen {} => "",
+            Offset::Family { family } => family,
+            Offset::Ingredient { ingredient } => ingredient,
+            Offset::Past { key, .. } => key,
+        }
+    }
+
+    /// What it is called once it was set back.
+    pub fn past(&self, until: Timestamp) -> Offset {
+        Offset::Past { kind: self.kind(), key: self.key().to_owned(), until }
     }
 }
 

@@ -34,6 +34,8 @@ pub struct Posterior {
     spread: DMatrix<f64>,
     /// Precision-weighted sum, for taking a reading out again.
     pull: DVector<f64>,
+    /// How many tests that count bear on each.
+    tests: BTreeMap<Offset, usize>,
 }
 
 impl Default for Posterior {
@@ -81,7 +83,7 @@ impl Posterior {
         // What is believed before keeps it positive definite.
         let spread = precision.cholesky().map_or_else(|| DMatrix::zeros(many, many), |own| own.inverse());
         let mean = &spread * &pull;
-        Posterior { places, mean, spread, pull }
+        Posterior { places, mean, spread, pull, tests: BTreeMap::new() }
     }
 
     /// Takes a reading that was counted out again: rank one, Sherman and Morrison's formula.
@@ -96,6 +98,25 @@ impl Posterior {
         self.spread += &along * along.transpose() / left;
         self.pull -= x * (row.ln_over / noise);
         self.mean = &self.spread * &self.pull;
+    }
+
+    /// The same, with the tests that were counted.
+    pub(crate) fn of_tests<'a>(mut self, counted: impl Iterator<Item = &'a Terms>) -> Self {
+        for (offset, _) in counted.flat_map(|own| &own.weights) {
+            *self.tests.entry(offset.clone()).or_default() += 1;
+        }
+        self
+    }
+
+    /// How many tests that count bear on an offset.
+    pub fn tests(&self, offset: &Offset) -> usize {
+        self.tests.get(offset).copied().unwrap_or(0)
+    }
+
+    /// The mean of an offset and its standard deviation, ln; none where nobody tested anything of it.
+    pub fn offset(&self, offset: &Offset) -> Option<(f64, f64)> {
+        let at = *self.places.get(offset)?;
+        Some((self.mean[at], self.spread[(at, at)].max(0.0).sqrt()))
     }
 
     fn weights(&self, terms: &Terms) -> DVector<f64> {

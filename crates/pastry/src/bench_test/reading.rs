@@ -54,7 +54,7 @@ codes! {
 
 codes! {
     /// Whether a reading is a value, or one side of it.
-    Side {
+    ReadSide {
         /// It is the value.
         Is = "is",
         /// It is more than that.
@@ -73,7 +73,7 @@ pub struct Reading {
     /// How much that is, in the unit of what it speaks of; times the prediction for both alike.
     pub value: f64,
     /// Whether it is that, or more, or less.
-    pub side: Side,
+    pub side: ReadSide,
     /// Standard deviation of its logarithm: what ruler, clock, cup and formula are off.
     pub ln_sigma: f64,
     /// Why it says little: outside what the test shows; none where it is inside.
@@ -94,7 +94,7 @@ pub struct Known<'a> {
 }
 
 impl Known<'_> {
-    fn density(&self) -> f64 {
+    pub(crate) fn density(&self) -> f64 {
         self.prepared.density
     }
 }
@@ -181,7 +181,7 @@ pub fn read(test: &BenchTest, known: &Known<'_>) -> Reading {
     let is = |says: Says, value: f64, ln_sigma: f64, outside: Option<String>| Reading {
         says,
         value,
-        side: Side::Is,
+        side: ReadSide::Is,
         ln_sigma,
         outside,
     };
@@ -218,7 +218,7 @@ pub fn read(test: &BenchTest, known: &Known<'_>) -> Reading {
             is(Says::YieldStress, value, sigma, None)
         }
         BenchTest::SpoonFall { ml, cm2, fell } => Reading {
-            side: if fell { Side::Below } else { Side::Above },
+            side: if fell { ReadSide::Below } else { ReadSide::Above },
             ..is(Says::YieldStress, of_spoon(rho, 1e-6 * ml, 1e-4 * cm2), root(&[SPOON, 2.0 * CUP]), None)
         },
         BenchTest::Rod { wide_mm, grams } => {

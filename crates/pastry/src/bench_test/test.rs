@@ -150,6 +150,20 @@ impl BenchTest {
         own
     }
 
+    /// The number that was read; none of a spoon.
+    pub fn was_read(&self) -> Option<f64> {
+        match *self {
+            BenchTest::PlateSpread { across_mm: read, .. }
+            | BenchTest::RingSlump { sank_mm: read, .. }
+            | BenchTest::Tilt { degrees: read, .. }
+            | BenchTest::Rod { grams: read, .. }
+            | BenchTest::DripLength { long_mm: read, .. }
+            | BenchTest::CupFlow { seconds: read, .. }
+            | BenchTest::HeldWeight { grams: read, .. } => Some(read),
+            BenchTest::SpoonFall { .. } => None,
+        }
+    }
+
     /// What was done and read, in words.
     pub fn words(&self) -> String {
         match *self {

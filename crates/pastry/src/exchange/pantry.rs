@@ -55,7 +55,7 @@ pub struct Reading {
     pub bad: Vec<BadRow>,
 }
 
-const TEXT_COLUMNS: [&str; 27] = [
+const TEXT_COLUMNS: [&str; 28] = [
     "key",
     "name",
     "also",
@@ -83,6 +83,7 @@ const TEXT_COLUMNS: [&str; 27] = [
     "note",
     "sources",
     "label",
+    "replaces",
 ];
 
 fn header() -> Vec<String> {
@@ -137,6 +138,7 @@ pub fn to_csv(ingredients: &[IngredientDocument]) -> String {
             one.note.clone(),
             if one.sources.is_empty() { String::new() } else { json(&one.sources) },
             one.label.as_ref().map_or(String::new(), |label| json(label)),
+            one.replaces.clone().unwrap_or_default(),
         ]);
         let row: Vec<String> = row.iter().map(|cell| harmless(cell)).collect();
         writer.write_record(&row).expect("a row has as many fields as the header");
@@ -407,6 +409,7 @@ fn row_document<'a>(field: &impl Fn(&str) -> &'a str) -> Result<IngredientDocume
         },
         composition_percent,
         sources,
+        replaces: Some(field("replaces").to_owned()).filter(|own| !own.is_empty()),
         label,
         bloom_g,
         starch_strength,

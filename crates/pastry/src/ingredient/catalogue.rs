@@ -113,6 +113,7 @@ fn read(table: &str, shelf: &str) -> Vec<Arc<Ingredient>> {
                 made: None,
                 steam: 0.0,
                 left: None,
+                replaced: Vec::new(),
             })
         })
         .collect()

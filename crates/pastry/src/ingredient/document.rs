@@ -79,6 +79,10 @@ pub struct IngredientDocument {
     /// Where a share is from, by constituent.
     #[serde(default, skip_serializing_if = "BTreeMap::is_empty")]
     pub sources: BTreeMap<Part, String>,
+    /// Key of the ingredient in whose place it is bought: what the kitchen learned of that holds for this as well, in part.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(max_length = 60)]
+    pub replaces: Option<String>,
     /// The label it was read from.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub label: Option<Label>,
@@ -168,6 +172,7 @@ impl IngredientDocument {
                 .filter(|(_, percent)| *percent > 0.0)
                 .collect(),
             sources: BTreeMap::new(),
+            replaces: None,
             label: None,
             bloom_g: ingredient.bloom,
             starch_strength: ingredient.starch_strength,
@@ -208,6 +213,18 @@ impl IngredientDocument {
             let message =
                 format!("a key is {OWN} and small letters, digits or dashes, 60 at most: own-meadow-cream");
             fault("key", FaultCode::BadKey, message);
+        }
+        match self.replaces.as_deref() {
+            Some(own) if own == self.key => {
+                let message = "it cannot be bought in its own place: pick another, or none".to_owned();
+                fault("replaces", FaultCode::BadKey, message);
+            }
+            Some(own) if own.is_empty() || own.len() > 60 => {
+                let message =
+                    "a key has 1 to 60 letters: pick an ingredient from the list, or none".to_owned();
+                fault("replaces", FaultCode::BadKey, message);
+            }
+            _ => {}
         }
         let letters = self.name.trim().chars().count();
         if letters == 0 || letters > 120 {
@@ -349,6 +366,7 @@ impl IngredientDocument {
             made: None,
             steam: 0.0,
             left: None,
+            replaced: Vec::new(),
         })
     }
 }

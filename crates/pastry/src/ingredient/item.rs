@@ -93,6 +93,8 @@ pub struct Ingredient {
     pub steam: f64,
     /// What of it goes in when part of it is strained off: shares of what is weighed.
     pub left: Option<Arc<Vec<Leaf>>>,
+    /// Keys of those in whose place it is bought, the last one first.
+    pub replaced: Vec<String>,
 }
 
 impl Ingredient {
@@ -231,5 +233,6 @@ pub static STEAM: LazyLock<Arc<Ingredient>> = LazyLock::new(|| {
         made: None,
         steam: 0.0,
         left: None,
+        replaced: Vec::new(),
     })
 });

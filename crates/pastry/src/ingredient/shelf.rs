@@ -50,7 +50,32 @@ impl Shelf {
                 self.add(document, ingredient);
             }
         }
+        self.say_replaced();
         self
+    }
+
+    /// Says of each own ingredient in whose place it is bought, as far back as is known.
+    fn say_replaced(&mut self) {
+        let before: BTreeMap<String, String> = self
+            .own
+            .iter()
+            .filter_map(|(key, own)| Some((key.clone(), own.document.replaces.clone()?)))
+            .collect();
+        for (key, own) in &mut self.own {
+            let mut chain: Vec<String> = Vec::new();
+            let mut at = key;
+            while let Some(next) = before.get(at) {
+                // In a circle each stands once.
+                if next == key || chain.contains(next) {
+                    break;
+                }
+                chain.push(next.clone());
+                at = next;
+            }
+            if own.ingredient.replaced != chain {
+                Arc::make_mut(&mut own.ingredient).replaced = chain;
+            }
+        }
     }
 
     /// With what the kitchen's own tests taught.
@@ -85,6 +110,7 @@ impl Shelf {
                 })),
             }
         }
+        shelf.say_replaced();
         if faults.is_empty() { Ok(shelf) } else { Err(faults) }
     }
 

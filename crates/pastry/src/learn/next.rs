@@ -1,6 +1,13 @@
 //! What to measure next: the test that narrows most what this kitchen really makes.
 
 use crate::belief::{Posterior, Terms};
+use crate::job::duty::BAND_90;
+use crate::number::two_digits;
+
+/// A band that is left at less than this is worth saying.
+const NARROWER: f64 = 0.92;
+/// And one at less than this is halved.
+const HALVED: f64 = 0.55;
 
 /// A formula that could be tested, and that is made.
 #[derive(Debug, Clone, PartialEq)]
@@ -51,4 +58,30 @@ pub fn most_worth(candidates: &[Candidate], belief: &Posterior) -> Vec<Worth> {
         .collect();
     all.sort_by(|a, b| b.gain.total_cmp(&a.gain).then(a.at.cmp(&b.at)));
     all
+}
+
+/// What a test is worth, in a sentence; none where it narrows nothing worth saying.
+///
+/// # Arguments
+/// * `test`: its name; `names`: of the candidates; `made`: how often each is made.
+pub fn worth_words(own: &Worth, test: &str, names: &[&str], made: &[f64]) -> Option<String> {
+    let of = names.get(own.at)?;
+    let left = |at: usize| own.bands[at][1] / own.bands[at][0].max(1e-9);
+    let worth: Vec<usize> =
+        (0..own.bands.len()).filter(|at| made[*at] > 0.0 && left(*at) < NARROWER).collect();
+    let most = worth.iter().copied().min_by(|a, b| left(*a).total_cmp(&left(*b)))?;
+    let halved = worth.iter().filter(|at| left(**at) < HALVED).count();
+    let formulas =
+        |many: usize| if many == 1 { "one formula".to_owned() } else { format!("{many} formulas") };
+    let times = |sigma: f64| two_digits((BAND_90 * sigma).exp());
+    let by = format!("from {} times either way to {}", times(own.bands[most][0]), times(own.bands[most][1]));
+    let test = test.to_lowercase();
+    if worth == [own.at] {
+        return Some(format!("A {test} of {of} narrows its own band {by}."));
+    }
+    let does = match halved {
+        0 => format!("narrows the band of {}", formulas(worth.len())),
+        many => format!("halves the band of {}", formulas(many)),
+    };
+    Some(format!("A {test} of {of} {does}, most of {}: {by}.", names[most]))
 }

@@ -2,7 +2,7 @@
 
 use crate::belief::{Offset, Quantity};
 use crate::job::duty::Estimate;
-use crate::learn::robust::{Counts, Learned, Taught};
+use crate::learn::robust::Learned;
 use crate::number::two_digits;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -27,23 +27,13 @@ pub struct LearnedOffset {
 /// Every offset that some test bears on: the kitchen's, the families', the ingredients', each as far off as it is surely off.
 ///
 /// # Arguments
-/// * `readings`: those that were learned from, in the order in which they were given; `name`: what an offset is called.
-pub fn report(
-    learned: &Learned,
-    readings: [&[Taught]; 2],
-    name: &dyn Fn(&Offset) -> String,
-) -> Vec<LearnedOffset> {
+/// * `name`: what an offset is called.
+pub fn report(learned: &Learned, name: &dyn Fn(&Offset) -> String) -> Vec<LearnedOffset> {
     let mut all = Vec::new();
-    for (quantity, readings) in Quantity::ALL.iter().copied().zip(readings) {
+    for quantity in Quantity::ALL.iter().copied() {
         let of = learned.of(quantity);
         for (offset, mean, sigma) in of.posterior.offsets() {
-            let tests = readings
-                .iter()
-                .zip(&of.judged)
-                .filter(|(own, judged)| {
-                    judged.0 == Counts::Yes && own.terms.weights.iter().any(|(beside, _)| beside == offset)
-                })
-                .count();
+            let tests = of.posterior.tests(offset);
             if tests == 0 {
                 continue;
             }
@@ -61,18 +51,23 @@ pub fn report(
 }
 
 fn sentence(name: &str, quantity: Quantity, times: &Estimate, tests: usize) -> String {
-    let from = if tests == 1 { "one test".to_owned() } else { format!("{tests} tests") };
+    format!("{name}: {}, {}.", times_the_book(quantity, times.value), from_tests(tests))
+}
+
+/// Times the book in words: "1.3 times stiffer than the book".
+pub fn times_the_book(quantity: Quantity, times: f64) -> String {
     let (more, less) = match quantity {
         Quantity::Yield => ("stiffer", "softer"),
         Quantity::Viscosity => ("thicker in its flow", "thinner in its flow"),
     };
-    match times.value {
-        value if value >= 1.05 => {
-            format!("{name}: {} times {more} than the book, from {from}.", two_digits(value))
-        }
-        value if value <= 1.0 / 1.05 => {
-            format!("{name}: {} times {less} than the book, from {from}.", two_digits(1.0 / value))
-        }
-        _ => format!("{name}: as the book has it, from {from}."),
+    match times {
+        value if value >= 1.05 => format!("{} times {more} than the book", two_digits(value)),
+        value if value <= 1.0 / 1.05 => format!("{} times {less} than the book", two_digits(1.0 / value)),
+        _ => "as the book has it".to_owned(),
     }
+}
+
+/// From how many tests, in words.
+pub fn from_tests(tests: usize) -> String {
+    if tests == 1 { "from one test".to_owned() } else { format!("from {tests} tests") }
 }

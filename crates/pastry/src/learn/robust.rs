@@ -7,6 +7,7 @@
 
 use crate::belief::{Offset, Posterior, Quantity, Row, Terms};
 use crate::code::codes;
+use jiff::Timestamp;
 use std::collections::BTreeMap;
 
 /// A reading further than this from the others does not fit, standard deviations.
@@ -33,6 +34,8 @@ pub struct Taught {
     pub id: String,
     /// The batch it was read of: readings of one batch share what is the batch's own.
     pub batch: String,
+    /// When it was read.
+    pub at: Timestamp,
     /// Which offsets bear on it.
     pub terms: Terms,
     /// ln of what was measured over what the book predicts.
@@ -112,7 +115,8 @@ pub fn learn(all: &[Taught]) -> LearnedOf {
             counts[*at] = Counts::Yes;
         }
     }
-    let posterior = Posterior::of_batches(&rows, &batches(all, &counts));
+    let counted = all.iter().zip(&counts).filter(|own| *own.1 == Counts::Yes).map(|own| &own.0.terms);
+    let posterior = Posterior::of_batches(&rows, &batches(all, &counts)).of_tests(counted);
     let judged = counts
         .iter()
         .enumerate()

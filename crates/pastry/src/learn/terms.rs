@@ -23,10 +23,39 @@ pub fn terms(lines: &[WeighedLine], family: &str, holds: &Contributions, base: f
     let mut weights =
         vec![(Offset::Kitchen {}, times), (Offset::Family { family: family.to_owned() }, times)];
     for (ingredient, share) in shares(lines, holds) {
-        weights.push((Offset::Ingredient { ingredient }, times * share));
+        weights.extend(of_ingredient(lines, &ingredient, times * share));
     }
+    // Two that are bought in the place of the same share its offset.
+    let mut together: Vec<(Offset, f64)> = Vec::with_capacity(weights.len());
+    for (offset, weight) in weights {
+        match together.iter_mut().find(|own| own.0 == offset) {
+            Some(own) => own.1 += weight,
+            None => together.push((offset, weight)),
+        }
+    }
+    let weights = together;
     let explained: f64 = weights.iter().map(|(offset, weight)| weight * weight * offset.variance()).sum();
     Terms { weights, scatter: (base * base - explained).max(0.0) }
+}
+
+/// What one that is bought in the place of another shares with it: a correlation (assumed).
+const LIKE_BEFORE: f64 = 0.8;
+
+/// The offset of an ingredient; where it is bought in the place of another it is 0.8 of that one's and the rest its own, so that its
+/// spread before any test is that of any.
+fn of_ingredient(lines: &[WeighedLine], key: &str, weight: f64) -> Vec<(Offset, f64)> {
+    let of = |key: &str| Offset::Ingredient { ingredient: key.to_owned() };
+    let leaves = || lines.iter().flat_map(|line| line.ingredient.leaves(1.0));
+    let Some((own, _)) = leaves().find(|(own, _)| own.id == key) else { return vec![(of(key), weight)] };
+    let apart = (1.0 - LIKE_BEFORE * LIKE_BEFORE).sqrt();
+    let mut weights = Vec::new();
+    let (mut at, mut left) = (key, weight);
+    for before in &own.replaced {
+        weights.push((of(at), apart * left));
+        (at, left) = (before, LIKE_BEFORE * left);
+    }
+    weights.push((of(at), left));
+    weights
 }
 
 /// Whether an ingredient can be off by itself: what is bought under one name and differs by its maker and its season.

@@ -5,6 +5,7 @@ use crate::batch::document::BatchDocument;
 use crate::batch::event::{BatchEntry, BatchEvent, Came};
 use crate::batch::fold::{after, counting};
 use crate::batch::said::came_words;
+use crate::batch::took::{StepTook, took};
 use crate::formula::Family;
 use crate::ingredient::Shelf;
 use crate::log::changed::changes;
@@ -67,6 +68,9 @@ pub struct LogLine {
     pub lots: Vec<String>,
     /// Devices on which something of it was said.
     pub devices: Vec<String>,
+    /// How long its steps took: counted apart, and not written with the line.
+    #[serde(skip)]
+    pub took: Vec<StepTook>,
 }
 
 impl LogLine {
@@ -160,6 +164,7 @@ pub fn log_line(
         ingredients,
         lots,
         devices,
+        took: took(batch, entries),
     };
     (line, found)
 }

@@ -2,8 +2,9 @@
 
 use pastry::assess::Ready;
 use pastry::assess::starts::starts;
+use pastry::bench_test::expected::as_read;
 use pastry::bench_test::reading::{
-    Known, Side, at_spout, of_flow, of_rod, of_slump, of_spoon, of_spread, of_tilt, sunk,
+    Known, ReadSide, at_spout, of_flow, of_rod, of_slump, of_spoon, of_spread, of_tilt, sunk,
 };
 use pastry::bench_test::{BenchTest, BenchTestKind, Says, fits, read};
 use pastry::formula::{Family, Mixture};
@@ -79,7 +80,7 @@ fn what_is_read_of_a_cream_as_it_is_predicted_is_the_prediction() {
             .powf(0.2);
     let plate = read(&BenchTest::PlateSpread { ml: 50.0, across_mm: 1000.0 * across }, &known);
     assert!((plate.value / now.yield_stress_pa - 1.0).abs() < 1e-9, "{plate:?}");
-    assert_eq!((plate.says, plate.side), (Says::YieldStress, Side::Is));
+    assert_eq!((plate.says, plate.side), (Says::YieldStress, ReadSide::Is));
     let course =
         pastry::job::physics::drip::DripCourse::new(&own.prepared, own.t_c, 5.0, 0.9, Clock::ARRIVED);
     for times in [0.4, 1.0, 2.5] {
@@ -101,7 +102,7 @@ fn what_is_read_badly_says_less() {
     assert!(slump(1.0).outside.unwrap().contains("rod"));
     assert!(slump(46.0).outside.unwrap().contains("plate"));
     let spoon = read(&BenchTest::SpoonFall { ml: 15.0, cm2: 20.0, fell: true }, &known);
-    assert_eq!(spoon.side, Side::Below);
+    assert_eq!(spoon.side, ReadSide::Below);
 }
 
 #[test]
@@ -158,4 +159,41 @@ fn the_test_that_fits_is_said() {
     let cold = of(&cream(Family::Ganache, 5.0, History::Rested), true);
     assert!(cold.iter().find(|own| own.kind == BenchTestKind::Rod).unwrap().fits);
     assert!(cold.iter().all(|own| !own.why.is_empty()));
+}
+
+/// Something that is known to be so many times as stiff reads as that: the way back is the way there.
+#[test]
+fn what_would_be_read_of_something_known_says_what_is_known() {
+    for (family, t_c, history) in [
+        (Family::Ganache, 31.0, History::Fresh),
+        (Family::Ganache, 18.0, History::Rested),
+        (Family::Buttercream, 20.0, History::Worked),
+        (Family::PastryCream, 6.0, History::Rested),
+        (Family::Syrup, 20.0, History::Fresh),
+    ] {
+        let own = cream(family, t_c, history);
+        let now = own.prepared.at(own.t_c, own.history);
+        let known = Known { now: &now, prepared: &own.prepared, t_c, clock: Clock::ARRIVED };
+        let all = fits(&now, own.prepared.density, own.prepared.air, history, family == Family::Ganache);
+        let mut seen = 0;
+        for fit in all.iter().filter(|fit| fit.fits && fit.kind != BenchTestKind::SpoonFall) {
+            for times in [0.8, 1.0, 1.25] {
+                let reading = read(&as_read(&fit.usual, &known, times), &known);
+                let predicted = match reading.says {
+                    Says::YieldStress => now.yield_stress_pa,
+                    Says::Viscosity => now.plastic_viscosity_pa_s,
+                    Says::Density => own.prepared.density,
+                    Says::Both => 1.0,
+                };
+                let said = reading.value / predicted;
+                assert!(
+                    (said / times).ln().abs() < 0.01,
+                    "{family:?} {:?}: {times} is read as {said}",
+                    fit.kind
+                );
+                seen += 1;
+            }
+        }
+        assert!(seen > 0, "{family:?}");
+    }
 }

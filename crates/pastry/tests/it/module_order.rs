@@ -3,7 +3,7 @@
 use std::fs;
 use std::path::{Path, PathBuf};
 
-const ORDER: [&str; 22] = [
+const ORDER: [&str; 23] = [
     "belief",
     "units",
     "ingredient",
@@ -26,6 +26,7 @@ const ORDER: [&str; 22] = [
     "rescue",
     "batch",
     "log",
+    "trainer",
 ];
 
 fn files(dir: &Path, found: &mut Vec<PathBuf>) {

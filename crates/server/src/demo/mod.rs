@@ -1,5 +1,6 @@
 //! The invented kitchen: one pastry room, its own creams and ingredients, in a throwaway file.
 
+mod bench;
 pub mod history;
 
 use jiff::civil::Date;

@@ -76,6 +76,8 @@ fn words(line: &AuditLine, name: &str) -> String {
         (What::Saved, "kitchen", _) => "the kitchen's own settings".to_owned(),
         (What::Saved, "devices", _) => "the list of devices".to_owned(),
         (What::Saved, "pantry", _) => format!("price and weights of {name}"),
+        (_, "learning", _) => "what was learned: an offset begins anew".to_owned(),
+        (_, "trainer", _) => format!("an answer at the trainer: {}", line.key),
         (What::Saved, _, Some(1)) => format!("a new {said}: {name}"),
         (What::Saved, _, Some(revision)) => format!("version {revision} of the {said} {name}"),
         (What::Saved, _, None) => format!("the {said} {name}"),

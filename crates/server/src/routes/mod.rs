@@ -17,6 +17,7 @@ pub mod learned;
 pub mod live;
 pub mod log;
 pub mod log_files;
+pub mod measured;
 pub mod methods;
 pub mod orders;
 pub mod pictures;
@@ -28,6 +29,7 @@ pub mod rescue;
 pub mod rooms;
 pub mod scale;
 pub mod stacks;
+pub mod trainer;
 pub mod words;
 
 use crate::state::AppState;
@@ -55,6 +57,8 @@ pub fn all() -> OpenApiRouter<AppState> {
         .merge(log::routes())
         .merge(log_files::routes())
         .merge(learned::routes())
+        .merge(measured::routes())
+        .merge(trainer::routes())
         .merge(recipes::routes())
         .merge(families::routes())
         .merge(words::routes())

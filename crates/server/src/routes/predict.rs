@@ -9,7 +9,7 @@ use axum::extract::State;
 use pastry::assess::{Assessment, Comparison, FormulaDocument, assess_from, compare};
 use pastry::ingredient::measure::OwnWeights;
 use serde::Deserialize;
-use utoipa::ToSchema;
+use utoipa::{IntoParams, ToSchema};
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
 
@@ -30,15 +30,28 @@ pub fn routes() -> OpenApiRouter<AppState> {
         .routes(routes!(convert_amount))
 }
 
+/// By what it is judged.
+#[derive(Debug, Deserialize, IntoParams)]
+#[into_params(parameter_in = Query)]
+#[serde(deny_unknown_fields)]
+pub struct JudgedBy {
+    /// By the book alone, whatever this kitchen has learned.
+    #[serde(default)]
+    book: bool,
+}
+
 /// Judges a formula: the verdict, the map, totals, warnings, why. Keeps nothing.
-#[utoipa::path(post, path = "/predict", tag = "predict", request_body = FormulaDocument, responses(
-    (status = 200, body = Assessment, description = "The answer")
-))]
+#[utoipa::path(
+    post, path = "/predict", tag = "predict", params(JudgedBy), request_body = FormulaDocument,
+    responses((status = 200, body = Assessment, description = "The answer"))
+)]
 async fn predict(
     State(state): State<AppState>,
+    Asked(by): Asked<JudgedBy>,
     Body(document): Body<FormulaDocument>,
 ) -> Result<Json<Assessment>, ApiError> {
     let shelf = state.shelf_of([&document]).await?;
+    let shelf = if by.book { shelf.by_the_book() } else { shelf };
     assess_from(&document, &shelf).map(Json).map_err(ApiError::Faults)
 }
 

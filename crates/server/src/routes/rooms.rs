@@ -6,6 +6,7 @@ use crate::routes::kept::Fit;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::State;
+use pastry::batch::took::TookMinutes;
 use pastry::day::KitchenDocument;
 use pastry::fault::Fault;
 use serde::{Deserialize, Serialize};
@@ -23,6 +24,8 @@ pub struct RoomNow {
     pub kept: Option<Room>,
     /// What plans use while there is none: a usual one, assumed.
     pub usual: KitchenDocument,
+    /// What steps take by this kitchen's own batches; plans use it where the room has no minutes of its own for a step.
+    pub took: Vec<TookMinutes>,
 }
 
 /// Routes of this noun.
@@ -50,5 +53,6 @@ impl Fit for KitchenDocument {
     (status = 200, body = RoomNow, description = "The room")
 ))]
 async fn read_room(State(state): State<AppState>) -> Result<Json<RoomNow>, ApiError> {
-    Ok(Json(RoomNow { kept: state.store.room().await?, usual: KitchenDocument::usual() }))
+    let took = state.took().await?;
+    Ok(Json(RoomNow { kept: state.store.room().await?, usual: KitchenDocument::usual(), took }))
 }

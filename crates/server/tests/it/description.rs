@@ -290,3 +290,61 @@ fn no_two_types_of_the_description_have_one_name() {
     }
     assert!(types > 120, "only {types} types were read");
 }
+
+fn rust_files(dir: &std::path::Path, found: &mut Vec<std::path::PathBuf>) {
+    for entry in std::fs::read_dir(dir).unwrap() {
+        let path = entry.unwrap().path();
+        if path.is_dir() {
+            rust_files(&path, found);
+        } else if path.extension().is_some_and(|own| own == "rs") {
+            found.push(path);
+        }
+    }
+}
+
+/// Names under which the types of a file stand in the description: of those that derive it, and of lists of codes.
+fn described(text: &str) -> Vec<String> {
+    let (mut names, mut derives, mut called, mut in_codes) = (Vec::new(), false, None, false);
+    for line in text.lines().map(str::trim) {
+        if line.starts_with("codes! {") {
+            in_codes = true;
+        } else if line.contains("derive(") && line.contains("ToSchema") {
+            (derives, called) = (true, None);
+        } else if let Some((_, name)) = line.split_once("schema(as = ") {
+            called = name.split([')', ',']).next().map(str::to_owned);
+        } else if let Some((_, rest)) =
+            line.split_once("pub struct ").or_else(|| line.split_once("pub enum "))
+        {
+            let own: String = rest.chars().take_while(|own| own.is_alphanumeric()).collect();
+            // One with a parameter is named by what it is of.
+            let is_of_others = rest[own.len()..].starts_with('<');
+            if derives && !is_of_others {
+                names.push(called.take().unwrap_or(own));
+            }
+            derives = false;
+        } else if in_codes && line.ends_with('{') && line.starts_with(|own: char| own.is_ascii_uppercase()) {
+            names.push(line.trim_end_matches('{').trim().to_owned());
+            in_codes = false;
+        }
+    }
+    names
+}
+
+/// Two types under one name would silently be described as one of them.
+#[test]
+fn no_two_types_stand_under_one_name_in_the_description() {
+    let crates = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).parent().unwrap();
+    let mut seen: std::collections::BTreeMap<String, Vec<String>> = Default::default();
+    for own in ["pastry", "plan", "devices", "store", "server"] {
+        let mut files = Vec::new();
+        rust_files(&crates.join(own).join("src"), &mut files);
+        for file in files {
+            for name in described(&std::fs::read_to_string(&file).unwrap()) {
+                seen.entry(name).or_default().push(file.display().to_string());
+            }
+        }
+    }
+    assert!(seen.len() > 300, "{} names were found", seen.len());
+    let twice: Vec<_> = seen.iter().filter(|own| own.1.len() > 1).collect();
+    assert!(twice.is_empty(), "{twice:#?}");
+}

@@ -17,6 +17,7 @@ mod failing;
 mod families;
 mod ingredients;
 mod killed;
+mod learned;
 mod library;
 mod log;
 mod making;
@@ -52,6 +53,13 @@ impl Kitchen {
         let dir = tempfile::tempdir().unwrap();
         let options = Serve::here((!demo).then(|| dir.path().join("kitchen.db")));
         let running = start_within(&options, limits).await.unwrap();
+        Kitchen { address: format!("http://{}", running.address), http: reqwest::Client::new(), dir, running }
+    }
+
+    /// The same kitchen begun again, on the file of one that was closed.
+    pub async fn over(dir: TempDir) -> Self {
+        let options = Serve::here(Some(dir.path().join("kitchen.db")));
+        let running = start_within(&options, Limits::default()).await.unwrap();
         Kitchen { address: format!("http://{}", running.address), http: reqwest::Client::new(), dir, running }
     }
 

@@ -21,7 +21,8 @@ import { JobPanel } from './JobPanel'
 import { pointAt } from './point'
 import { OnTheBench } from './inHand'
 import { MadeFirst } from './MadeFirst'
-import { FORMULA, usePrediction, useWays } from './queries'
+import { LearnedLine } from './LearnedLine'
+import { FORMULA, useByTheBook, usePrediction, useWays } from './queries'
 import { countRules } from './rules'
 import { Title } from './Title'
 import { LETTERS, useSlow, useTrying } from './useTrying'
@@ -33,6 +34,7 @@ import { useTitle } from '../../lib/hooks'
 
 /** Fetched when it is first needed. */
 const RulesSheet = lazy(async () => ({ default: (await import('./RulesSheet')).RulesSheet }))
+const TestHere = lazy(async () => ({ default: (await import('../tests/TestHere')).TestHere }))
 const Reaches = lazy(async () => ({ default: (await import('./Reaches')).Reaches }))
 
 interface BenchProps {
@@ -60,6 +62,8 @@ export function Bench({ opened, onBorn }: BenchProps) {
     [wire, room],
   )
   const { answer, current, faults, offline } = usePrediction(asked)
+  const [beside, setBeside] = useState(false)
+  const book = useByTheBook(asked, beside && answer?.learned != null)
   const shownTemperature = document.work.temperature_c
   const here = answer ? pointAt(answer, shownTemperature) : undefined
   const [limiting, setLimiting] = useState(false)
@@ -175,6 +179,27 @@ export function Bench({ opened, onBorn }: BenchProps) {
             offline={offline}
             document={document}
             edit={edit}
+            beside={
+              answer && (
+                <Suspense fallback={null}>
+                  <TestHere
+                    formula={asked}
+                    component={saving.dirty ? null : thing}
+                    history={answer.history}
+                  />
+                </Suspense>
+              )
+            }
+            learned={
+              answer?.learned && (
+                <LearnedLine
+                  learned={answer.learned}
+                  beside={beside}
+                  onBeside={setBeside}
+                  book={book && pointAt(book, shownTemperature)}
+                />
+              )
+            }
           />
         </div>
         <Balance answer={answer} instead={way?.phases_of_total_percent} fresh={current} />
@@ -219,7 +244,13 @@ export function Bench({ opened, onBorn }: BenchProps) {
             <WindowMap
               answer={answer}
               here={way?.at ?? here}
-              way={way ? { words: `with ${letter}`, onMap: way.on_map } : null}
+              way={
+                way
+                  ? { words: `with ${letter}`, onMap: way.on_map }
+                  : book
+                    ? { words: 'by the book', onMap: book.sweep.map((own) => own.on_map.value) }
+                    : null
+              }
               temperature={way?.at.temperature_c ?? document.work.temperature_c}
               room={room}
               stale={faults.length > 0}

@@ -1,5 +1,6 @@
 import { ToggleGroup } from 'radix-ui'
 import { useRef } from 'react'
+import type { ReactNode } from 'react'
 import type { Assessment, Fault, Job, Point } from '../../api/client'
 import type { BenchDocument } from './document'
 import { useFamily } from '../../lib/families'
@@ -17,10 +18,15 @@ interface VerdictProps {
   offline: boolean
   document: BenchDocument
   edit: (change: (document: BenchDocument) => BenchDocument, tag?: string) => void
+  /** What stands beside "Why?". */
+  beside: ReactNode
+  /** What the kitchen's own tests do to it. */
+  learned: ReactNode
 }
 
 /** The sentence that answers the question, then its numbers; beside it the job. */
-export function Verdict({ answer, trying, here, faults, empty, offline, document, edit }: VerdictProps) {
+export function Verdict(props: VerdictProps) {
+  const { answer, trying, here, faults, empty, offline, document, edit, beside, learned } = props
   return (
     <div className="min-w-0">
       <div className="float-right ml-4 max-phone:float-none max-phone:mb-2 max-phone:ml-0">
@@ -34,8 +40,11 @@ export function Verdict({ answer, trying, here, faults, empty, offline, document
           faults={faults}
           empty={empty}
           offline={offline}
+          beside={beside}
         />
       </Spoken>
+      {/* Also while a way is looked at: nothing below moves away from under the hand. */}
+      {!empty && faults.length === 0 && learned}
     </div>
   )
 }
@@ -46,7 +55,8 @@ function size(words: string): string {
   return `min-h-[38px] leading-[1.1] text-balance ${short ? 'pt-[3px] text-display max-narrow:text-head' : 'pt-[7px] text-title max-narrow:text-title'}`
 }
 
-function Sentence({ answer, trying, here, faults, empty, offline }: Omit<VerdictProps, 'document' | 'edit'>) {
+function Sentence(props: Omit<VerdictProps, 'document' | 'edit' | 'learned'>) {
+  const { answer, trying, here, faults, empty, offline, beside } = props
   const big = size('')
   if (empty) {
     return (
@@ -107,7 +117,8 @@ function Sentence({ answer, trying, here, faults, empty, offline }: Omit<Verdict
       </h2>
       <p className="min-h-[41px]">
         {here.detail} {here.outcome !== 'no_window' && !here.unknown && answer.span_sentence}{' '}
-        <span className="whitespace-nowrap text-ink2">{comesOut(here)}</span> <WhySheet answer={answer} />
+        <span className="whitespace-nowrap text-ink2">{comesOut(here)}</span> <WhySheet answer={answer} />{' '}
+        {beside}
       </p>
       {answer.pour && (
         <p className={answer.pour.outcome === 'inside' ? '' : 'font-[640] text-hot'}>

@@ -85,6 +85,19 @@ export function WhySheet({ answer }: { answer: Assessment }) {
               })}
             </ul>
           </section>
+          {answer.learned && (
+            <section aria-label="What your own tests say">
+              <h3 className="font-head text-lead font-[640]">What your own tests say</h3>
+              <ul className="list-disc pl-5">
+                {answer.learned.parts.map((part) => (
+                  <li key={part.name}>
+                    {part.words}{' '}
+                    <span className="text-note text-ink2">{twoDigits(part.here)} times of it here.</span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          )}
           <section aria-label="How sure it is">
             <h3 className="font-head text-lead font-[640]">How sure it is</h3>
             <ul className="list-disc pl-5 text-note">

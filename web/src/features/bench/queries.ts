@@ -15,6 +15,15 @@ export function usePrediction(document: FormulaDocument) {
   return { answer: some ? before : undefined, current, faults, offline }
 }
 
+/** The same by the book alone, whatever this kitchen has learned. */
+export function useByTheBook(document: FormulaDocument, on: boolean) {
+  const by = useQuestion(
+    asking('post', '/api/predict', { params: { query: { book: true } }, body: document }),
+    on && document.lines.length > 0,
+  )
+  return on ? by.before : undefined
+}
+
 /** The smallest ways into the window: of this very formula, or none. */
 export function useWays(document: FormulaDocument, on: boolean) {
   const ways = useQuestion(asking('post', '/api/balance', { body: document }), on)

@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react'
 
 /** The keys that try a way. C is the clock's. */
-export const LETTERS = ['A', 'B', 'D', 'E', 'F'] as const
+export const LETTERS = ['A', 'D', 'E', 'F', 'H'] as const
 /** Longer than this and the page says that it is looking. */
 const SAY_AFTER_MS = 1000
 

@@ -1,4 +1,4 @@
-import type { KitchenDocument } from '../../api/client'
+import type { KitchenDocument, TookMinutes } from '../../api/client'
 import { Button } from '../../ui/Button'
 import { NumberField } from '../../ui/NumberField'
 import { Select } from '../../ui/Select'
@@ -9,12 +9,14 @@ type Own = NonNullable<KitchenDocument['own_minutes']>[number]
 
 interface OwnMinutesProps {
   own: Own[]
+  /** What the kitchen's own batches tell. */
+  took: readonly TookMinutes[]
   onChange: (own: Own[], tag?: string) => void
   fault: (field: string) => string | undefined
 }
 
 /** The kitchen's own minutes for steps of its methods: every plan reckons with them. */
-export function OwnMinutes({ own, onChange, fault }: OwnMinutesProps) {
+export function OwnMinutes({ own, took, onChange, fault }: OwnMinutesProps) {
   const { data: found, isError, refetch } = useMethods()
   const put = (at: number, next: Partial<Own>, tag?: string) =>
     onChange(
@@ -28,7 +30,8 @@ export function OwnMinutes({ own, onChange, fault }: OwnMinutesProps) {
     <section aria-label="Own minutes" className="flex flex-col gap-2">
       <h2 className="text-title">Own minutes</h2>
       <p className="text-note text-ink2">
-        How long a step takes you. What is not written here takes as long as usual.
+        How long a step takes you. What is not written here takes as long as your own batches say, else as
+        long as usual.
       </p>
       {isError && (
         <p role="alert" className="flex flex-wrap items-center gap-2 text-note text-hot">
@@ -117,8 +120,57 @@ export function OwnMinutes({ own, onChange, fault }: OwnMinutesProps) {
           A step takes you longer or shorter
         </Button>
       </div>
+      <Took
+        took={took.filter((each) => !own.some((row) => row.school === each.school && row.step === each.step))}
+        onKeep={({ school, step, minutes }) => onChange([...own, { school, step, minutes }])}
+      />
     </section>
   )
+}
+
+/** What steps took in this kitchen's own batches: plans reckon with it already. */
+function Took({ took, onKeep }: { took: readonly TookMinutes[]; onKeep: (own: TookMinutes) => void }) {
+  if (took.length === 0) return null
+  return (
+    <details>
+      <summary className="inline-flex min-h-9 cursor-pointer items-center font-[640] text-rim pointer-coarse:min-h-11">
+        {took.length === 1 ? 'One step is' : `${took.length} steps are`} known from your own batches
+      </summary>
+      <p className="text-note text-ink2">
+        Four batches in five were no slower; of each the last forty count. Plans reckon with these minutes
+        until you write others.
+      </p>
+      <ul className="border-t border-line">
+        {took.map((each) => (
+          <li
+            key={`${each.school} ${each.step}`}
+            className="flex flex-wrap items-center gap-x-4 border-b border-line py-1"
+          >
+            <span className="min-w-56 flex-1">
+              {each.what}
+              <span className="block text-note text-ink2">
+                {each.name}, from {each.batches} batches; usually {minutesOf(each.usual)}
+              </span>
+            </span>
+            <b>{minutesOf(each.minutes)}</b>
+            <Button
+              look="quiet"
+              className="px-2"
+              aria-label={`Write it down: ${each.what}`}
+              onClick={() => onKeep(each)}
+            >
+              Write it down
+            </Button>
+          </li>
+        ))}
+      </ul>
+    </details>
+  )
+}
+
+function minutesOf([base, perKg]: readonly number[]): string {
+  const more = perKg ? ` and ${perKg} for each kg` : ''
+  return `${base ?? 0} min${more}`
 }
 
 /** What can be chosen, with what stands there even where it is not known any more. */

@@ -1,6 +1,6 @@
 import { useCallback } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { KitchenDocument } from '../../api/client'
+import type { KitchenDocument, TookMinutes } from '../../api/client'
 import { DraftNotice } from '../../desk/DraftNotice'
 import { useHistory } from '../../desk/history'
 import { SavePanel } from '../../desk/SavePanel'
@@ -36,7 +36,7 @@ export function RoomPage() {
     return <NotRead title="The kitchen cannot be read" error={room.error} onAgain={room.refetch} />
   }
   if (!room.data) return <div className="tray flex-1" aria-busy="true" />
-  const { kept, usual } = room.data
+  const { kept, usual, took } = room.data
   const looked: Looked<KitchenDocument> = kept
     ? { saved: kept.document, begun: null, basedOn: kept.revision }
     : { saved: null, begun: usual, basedOn: 0 }
@@ -45,6 +45,7 @@ export function RoomPage() {
       thing={kept ? THE_ROOM : null}
       looked={looked}
       draft={asked.get('draft') ?? (kept ? null : FIRST)}
+      took={took}
     />
   )
 }
@@ -53,11 +54,13 @@ interface OnDeskProps {
   thing: string | null
   looked: Looked<KitchenDocument>
   draft: string | null
+  /** What steps take by the kitchen's own batches. */
+  took: readonly TookMinutes[]
 }
 
-function OnDesk({ thing, looked, draft }: OnDeskProps) {
+function OnDesk({ thing, looked, draft, took }: OnDeskProps) {
   const { opened } = useOpened('room', thing, draft, looked)
-  return opened ? <RoomDesk opened={opened} /> : <div className="tray flex-1" aria-busy="true" />
+  return opened ? <RoomDesk opened={opened} took={took} /> : <div className="tray flex-1" aria-busy="true" />
 }
 
 const SKILLS = [
@@ -66,7 +69,7 @@ const SKILLS = [
   ['bake', 'bake'],
 ] as const
 
-function RoomDesk({ opened }: { opened: Opened<KitchenDocument> }) {
+function RoomDesk({ opened, took }: { opened: Opened<KitchenDocument>; took: readonly TookMinutes[] }) {
   const history = useHistory(opened.document)
   const { document, edit } = history
   // Its key is known before: nothing moves when it gets it.
@@ -323,6 +326,7 @@ function RoomDesk({ opened }: { opened: Opened<KitchenDocument> }) {
         </section>
         <Equipment document={document} put={put} fault={fault} />
         <OwnMinutes
+          took={took}
           own={document.own_minutes ?? []}
           onChange={(own_minutes, tag) => put({ own_minutes }, tag)}
           fault={fault}

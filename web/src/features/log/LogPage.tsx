@@ -9,6 +9,7 @@ import { NotRead } from '../../ui/NotRead'
 import { asksFor, queryOf, withPart } from './filters'
 import { LogFiles } from './LogFiles'
 import { LogFilters } from './LogFilters'
+import { LogNav } from './LogNav'
 import { LogRow } from './LogRow'
 import { useLog, useLogCounts } from './queries'
 import { WriteIn } from './WriteIn'
@@ -40,6 +41,7 @@ export function LogPage() {
     setTicked((before) => (on ? [...before, key].slice(-MOST_BESIDE) : before.filter((own) => own !== key)))
   return (
     <div className="tray flex flex-1 flex-col gap-3 px-6 pt-3 pb-4 max-phone:px-4">
+      <LogNav />
       <header className="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h1 className="mr-auto text-display leading-tight">{sentence(counts.data)}</h1>
         {ticked.length > 1 && (

@@ -9,6 +9,7 @@ import { useOpened } from '../../desk/useOpened'
 import type { Looked } from '../../desk/useOpened'
 import { useSaving } from '../../desk/useSaving'
 import type { Opened } from '../../desk/useSaving'
+import { useIngredients } from '../../lib/ingredients'
 import { numberOrNull } from '../../lib/number'
 import { Button } from '../../ui/Button'
 import { TextNumber } from '../../ui/TextNumber'
@@ -124,6 +125,12 @@ function Form({ opened, from, name, edit }: FormProps) {
           value={draft.group}
           onChange={(group) => set({ group })}
           options={words.shelves.map((each) => [each, each] as const)}
+        />
+        <Replaces
+          own={key}
+          group={draft.group}
+          value={draft.replaces ?? ''}
+          onChange={(replaces) => set({ replaces })}
         />
       </div>
       {!edit && !from && (
@@ -272,5 +279,34 @@ function Form({ opened, from, name, edit }: FormProps) {
         </Button>
       </div>
     </form>
+  )
+}
+
+interface ReplacesProps {
+  own: string
+  group: string
+  value: string
+  onChange: (key: string) => void
+}
+
+/** In whose place it is bought: what the kitchen's tests taught of that holds for this as well, in part. */
+function Replaces({ own, group, value, onChange }: ReplacesProps) {
+  const shelf = useIngredients('', true)
+  const listed = (shelf.data ?? [])
+    .filter((entry) => entry.ingredient !== own && (entry.group === group || entry.ingredient === value))
+    .map((entry) => [entry.ingredient, entry.name] as const)
+  const known = value === '' || listed.some(([key]) => key === value)
+  return (
+    <Select
+      label="Bought in the place of"
+      className="max-w-72"
+      value={value}
+      onChange={onChange}
+      options={[
+        ['', 'nothing: it begins with the book'],
+        ...(known ? [] : [[value, value] as const]),
+        ...listed,
+      ]}
+    />
   )
 }

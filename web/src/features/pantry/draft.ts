@@ -50,6 +50,8 @@ export interface IngredientDraft {
   packG: string
   packPrice: string
   bloom: string
+  /** Key of the ingredient in whose place it is bought; nothing for none, and in drafts of before there was such a thing. */
+  replaces?: string
   /** What the form does not show stays as it was. */
   base: Partial<IngredientDocument>
 }
@@ -76,6 +78,7 @@ export function begin(detail: IngredientDetail | undefined, edit: boolean): Ingr
     packG: text(pack?.pack_g),
     packPrice: text(pack?.pack_price),
     bloom: detail?.bloom_g ? String(detail.bloom_g) : '',
+    replaces: '',
     base: document ?? {},
   }
 }
@@ -100,6 +103,7 @@ export function fromDocument(document: IngredientDocument): IngredientDraft {
     packG: text(document.pack?.pack_g),
     packPrice: text(document.pack?.pack_price),
     bloom: document.bloom_g ? String(document.bloom_g) : '',
+    replaces: document.replaces ?? '',
     base: document,
   }
 }
@@ -147,6 +151,7 @@ export function read(draft: IngredientDraft, key: string): IngredientDocument {
     origins: draft.origins,
     density_g_per_ml: density,
     pack: packG !== null ? { pack_g: packG, pack_price: packPrice ?? 0 } : null,
+    replaces: draft.replaces ? draft.replaces : null,
     source: draft.base.source ?? (draft.label ? 'read from its label' : 'your kitchen’s own'),
   }
 }

@@ -30,12 +30,14 @@ interface TestSheetProps {
   history: History
   /** Tests of it, the last last. */
   done: readonly BatchTestDone[]
+  /** Why the last one could not be kept. */
+  wrong?: string | null
   onTested: (test: BenchTest, c: number, history: History) => void
   onClose: () => void
 }
 
 /** A test at the bench, a guided minute: which fits, what to take and do, one number in, and what that says. */
-export function TestSheet({ formula, c, history: usual, done, onTested, onClose }: TestSheetProps) {
+export function TestSheet({ formula, c, history: usual, done, wrong, onTested, onClose }: TestSheetProps) {
   const [typed, setTyped] = useState(c === null ? '' : c.toFixed(1))
   const [history, setHistory] = useState<History>(usual)
   const [kind, setKind] = useState<BenchTestKind | null>(null)
@@ -89,6 +91,11 @@ export function TestSheet({ formula, c, history: usual, done, onTested, onClose 
         )}
         {chosen && at !== null && (
           <OneTest key={chosen.kind} fit={chosen} onRead={(test) => onTested(test, at, history)} />
+        )}
+        {wrong && (
+          <p role="alert" className="text-hot">
+            {wrong}
+          </p>
         )}
         {last && (
           <p role="status" className="text-title">
