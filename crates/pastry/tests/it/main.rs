@@ -42,6 +42,7 @@ mod incomplete;
 mod invariants;
 mod jobs;
 mod laws;
+mod learned;
 mod learning;
 mod method;
 mod method_steps;
