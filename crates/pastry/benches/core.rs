@@ -10,7 +10,7 @@ use pastry::assess::ready::bearing;
 use pastry::assess::starts::starts;
 use pastry::assess::{BroughtComponent, FormulaDocument, Ready, assess, assess_from};
 use pastry::balance::{solve, ways, with_problem};
-use pastry::belief::{Beliefs, Terms};
+use pastry::belief::{Beliefs, Offset, Terms};
 use pastry::clock::ClockDocument;
 use pastry::formula::{Family, Line, Mixture, System};
 use pastry::heat::stand::StandDocument;
@@ -246,7 +246,7 @@ fn nested(c: &mut Criterion) {
     });
 }
 
-/// Readings of so many batches over the offsets of every family's starts.
+/// Readings of so many batches over the offsets of every family's starts, every second time with everything from another maker.
 fn readings(many: usize) -> Vec<Taught> {
     let shelf = Shelf::catalogue();
     let terms: Vec<Terms> = Family::ALL
@@ -259,6 +259,8 @@ fn readings(many: usize) -> Vec<Taught> {
             of_yield
         })
         .collect();
+    let elsewhere: Vec<Terms> = terms.iter().map(of_another_maker).collect();
+    let terms: Vec<Terms> = terms.into_iter().chain(elsewhere).collect();
     let mut dice = fastrand::Rng::with_seed(3);
     (0..many)
         .map(|at| Taught {
@@ -271,6 +273,16 @@ fn readings(many: usize) -> Vec<Taught> {
             left_out: false,
         })
         .collect()
+}
+
+fn of_another_maker(own: &Terms) -> Terms {
+    let mut own = own.clone();
+    for (offset, _) in &mut own.weights {
+        if let Offset::Ingredient { ingredient } = offset {
+            ingredient.push_str("-of-another-maker");
+        }
+    }
+    own
 }
 
 /// What a kitchen learns, and what that costs a prediction: beside the same prediction by the book.

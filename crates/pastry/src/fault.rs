@@ -9,6 +9,8 @@ codes! {
     FaultCode {
         /// Made later than it is eaten.
         AfterItIsEaten = "after_it_is_eaten",
+        /// An answer to something that would be asked otherwise now.
+        AskedOtherwise = "asked_otherwise",
         /// An amount that cannot be read.
         BadAmount = "bad_amount",
         /// Something for a batch that is closed.

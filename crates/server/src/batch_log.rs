@@ -50,15 +50,18 @@ pub fn keys_of<'a>(
     batch.formula.ingredient_keys().into_iter().chain(added)
 }
 
-/// The shelf that holds what a batch is made of, and what was added to it.
+/// The shelf that holds what a batch is made of, and what was added to it: what is made here as it was when the batch was begun.
+///
+/// # Arguments
+/// * `key`: of the batch.
 ///
 /// # Errors
 /// When the file fails.
 pub async fn shelf_of<'a>(
     store: &Store,
+    key: &str,
     batch: &'a BatchDocument,
     entries: impl Iterator<Item = &'a BatchEntry>,
 ) -> Result<Shelf, ApiError> {
-    let keys: Vec<&str> = keys_of(batch, entries).collect();
-    Ok(store.shelf(keys).await?)
+    Ok(store.shelf_of_batch(key, keys_of(batch, entries)).await?)
 }

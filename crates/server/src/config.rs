@@ -19,7 +19,8 @@ pub struct Cli {
 pub enum Command {
     /// Serve the page and the JSON interface on this machine.
     Serve(Serve),
-    /// Read a formula (JSON, see `schema`) and print what it will do, as the interface would.
+    /// Read a formula (JSON, see `schema`) and print what it will do, by the book: as the interface would in a kitchen that tested
+    /// nothing.
     Predict {
         /// The file; - reads standard input.
         file: PathBuf,

@@ -105,7 +105,7 @@ impl LogBook {
 
 async fn line_of(store: &Store, desk: &Desk, key: &str) -> Result<(LogLine, String, i64), ApiError> {
     let own = whole(store, key).await?;
-    let shelf = shelf_of(store, &own.document, own.entries.iter()).await?;
+    let shelf = shelf_of(store, key, &own.document, own.entries.iter()).await?;
     desk.work_out(move || {
         let (line, names) = log_line(&own.key, &own.document, &own.entries, &shelf, own.kept_at);
         let words = line.words(&names);

@@ -13,7 +13,9 @@ use pastry::learn::{
 };
 use std::collections::HashMap;
 use std::sync::{Arc, Mutex, OnceLock};
+use std::time::Duration;
 use store::{Store, StoreError};
+use tokio::sync::Notify;
 
 /// A test with the batch it was done on.
 #[derive(Debug, Clone)]
@@ -41,6 +43,8 @@ pub struct Lessons {
     pub set_back: Vec<SetBack>,
     /// How many tested batches cannot be read: they teach nothing.
     pub unread: usize,
+    /// How many decisions of what was learned cannot be read: they are as if they had not been made.
+    pub undecided: usize,
     before: OnceLock<[Vec<(f64, f64)>; 2]>,
 }
 
@@ -72,7 +76,40 @@ struct Inner {
     turn: tokio::sync::Mutex<i64>,
     by_batch: Mutex<HashMap<String, OfBatch>>,
     now: Mutex<Arc<Lessons>>,
+    /// Something was to be learned from, and who said so left or was refused before it was.
+    missed: Notify,
 }
+
+/// That something is being written down which is to be learned from: unless it says that it was, [`Teaching::follow`] learns from it.
+#[must_use]
+#[derive(Debug)]
+pub struct ToLearn<'a> {
+    teaching: &'a Teaching,
+    done: bool,
+}
+
+impl ToLearn<'_> {
+    /// Learns.
+    ///
+    /// # Errors
+    /// When the file fails, or too much else is worked out: then it is learned as soon as that can be.
+    pub async fn learn(mut self, store: &Store, desk: &Desk) -> Result<(), ApiError> {
+        self.teaching.learn(store, desk).await?;
+        self.done = true;
+        Ok(())
+    }
+}
+
+impl Drop for ToLearn<'_> {
+    fn drop(&mut self) {
+        if !self.done {
+            self.teaching.inner.missed.notify_one();
+        }
+    }
+}
+
+/// So long after it could not be learned it is tried again.
+const AGAIN: Duration = Duration::from_secs(2);
 
 impl Teaching {
     /// What was learned so far.
@@ -80,22 +117,33 @@ impl Teaching {
         self.inner.now.lock().map_or_else(|_| Arc::default(), |now| now.clone())
     }
 
-    /// Learns anew whenever an own ingredient was saved, until the kitchen is closed.
+    /// To be said before something is written that is to be learned from: a request whose asker leaves ends anywhere.
+    pub fn promise(&self) -> ToLearn<'_> {
+        ToLearn { teaching: self, done: false }
+    }
+
+    /// Learns anew whenever an own ingredient was saved, and what was missed, until the kitchen is closed.
     pub async fn follow(&self, store: &Store, desk: &Desk) {
         let mut written = store.written();
+        let mut owed = false;
         loop {
             let before = *self.inner.turn.lock().await;
             match store.ingredients_saved().await {
-                Ok(saved) if saved == before => {}
-                Ok(_) => {
-                    if let Err(error) = self.learn(store, desk).await {
-                        tracing::error!(?error, "what was tested could not be learned from anew");
-                    }
-                }
+                Ok(saved) => owed |= saved != before,
                 Err(error) => tracing::error!(?error, "the kitchen's file cannot be asked what was saved"),
             }
-            if written.changed().await.is_err() {
-                break;
+            if owed {
+                match self.learn(store, desk).await {
+                    Ok(()) => owed = false,
+                    Err(error) => {
+                        tracing::error!(?error, "what was tested could not be learned from: tried again")
+                    }
+                }
+            }
+            tokio::select! {
+                open = written.changed() => if open.is_err() { break },
+                () = self.inner.missed.notified() => owed = true,
+                () = tokio::time::sleep(AGAIN), if owed => {}
             }
         }
     }
@@ -112,11 +160,15 @@ impl Teaching {
         {
             by_batch.clear();
         }
-        *saved_then = saved;
         let mut all: HashMap<String, OfBatch> = HashMap::new();
         let mut unread = 0;
-        for key in store.batches_with("tested").await? {
-            match self.of_batch(store, desk, &key).await {
+        for (key, happened) in store.batches_with_counted("tested").await? {
+            let known = self.inner.by_batch.lock().ok().and_then(|own| own.get(&key).cloned());
+            if let Some(known) = known.filter(|own| own.0 == happened) {
+                all.insert(key, known);
+                continue;
+            }
+            match of_batch(store, desk, &key).await {
                 Ok(own) => {
                     all.insert(key, own);
                 }
@@ -129,7 +181,14 @@ impl Teaching {
                 Err(error) => return Err(error),
             }
         }
-        let set_back = standing(&decisions(store).await?);
+        let (decided, undecided) = decisions(store).await?;
+        if undecided > 0 {
+            tracing::error!(
+                undecided,
+                "what was decided of what was learned cannot all be read: run bright-spoon verify"
+            );
+        }
+        let set_back = standing(&decided);
         let of = |wanted: Quantity| -> Vec<Taught> {
             let own = all.values().flat_map(|own| &own.1).filter(|own| own.0 == wanted);
             let mut own: Vec<Taught> = own.map(|own| own.1.clone()).collect();
@@ -153,44 +212,49 @@ impl Teaching {
             *by_batch = all;
         }
         if let Ok(mut now) = self.inner.now.lock() {
-            *now = Arc::new(Lessons { readings, learned, tests, set_back, unread, before: OnceLock::new() });
+            *now = Arc::new(Lessons {
+                readings,
+                learned,
+                tests,
+                set_back,
+                unread,
+                undecided,
+                before: OnceLock::new(),
+            });
         }
+        *saved_then = saved;
         Ok(())
-    }
-
-    /// What one batch teaches; as it was found before when nothing happened to it since.
-    async fn of_batch(&self, store: &Store, desk: &Desk, key: &str) -> Result<OfBatch, ApiError> {
-        let events = store.batch_events(key, 0).await?;
-        let known = self.inner.by_batch.lock().ok().and_then(|own| own.get(key).cloned());
-        if let Some(known) = known.filter(|own| own.0 == events.len()) {
-            return Ok(known);
-        }
-        let batch = store.read::<BatchDocument>(key, None).await?.document;
-        let (entries, _) = entries(&events);
-        let shelf = shelf_of(store, &batch, entries.iter()).await?;
-        let of = key.to_owned();
-        let folded = move || {
-            let (taught, done) = taught(&batch, &of, &entries, &shelf);
-            let (name, family) = (batch.name.clone(), batch.formula.family);
-            let of_batch = |test| TestOf { batch: of.clone(), name: name.clone(), family, test };
-            Ok((taught, done.into_iter().map(of_batch).collect()))
-        };
-        let (lessons, done) = desk.work_out(folded).await?;
-        Ok((events.len(), lessons, done))
     }
 }
 
-/// What cooks decided of what was learned.
+/// What one batch teaches.
+async fn of_batch(store: &Store, desk: &Desk, key: &str) -> Result<OfBatch, ApiError> {
+    let events = store.batch_events(key, 0).await?;
+    let batch = store.read::<BatchDocument>(key, None).await?.document;
+    let (entries, _) = entries(&events);
+    let shelf = shelf_of(store, key, &batch, entries.iter()).await?;
+    let of = key.to_owned();
+    let folded = move || {
+        let (taught, done) = taught(&batch, &of, &entries, &shelf);
+        let (name, family) = (batch.name.clone(), batch.formula.family);
+        let of_batch = |test| TestOf { batch: of.clone(), name: name.clone(), family, test };
+        Ok((taught, done.into_iter().map(of_batch).collect()))
+    };
+    let (lessons, done) = desk.work_out(folded).await?;
+    Ok((events.len(), lessons, done))
+}
+
+/// What cooks decided of what was learned, and how much of it cannot be read.
 ///
 /// # Errors
 /// When the file fails.
-pub async fn decisions(store: &Store) -> Result<Vec<LearningEntry>, ApiError> {
-    let kept = store.learning().await?;
+pub async fn decisions(store: &Store) -> Result<(Vec<LearningEntry>, usize), ApiError> {
+    let (kept, unread) = store.learning().await?;
     let one = |own: store::learning::KeptLearningEvent| LearningEntry {
         // When it came here: a device's clock may be wrong, and tests are dated no later than they came.
         at: own.kept_at.parse().unwrap_or(Timestamp::UNIX_EPOCH),
         id: own.id,
         event: own.event,
     };
-    Ok(kept.into_iter().map(one).collect())
+    Ok((kept.into_iter().map(one).collect(), unread))
 }

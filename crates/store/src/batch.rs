@@ -95,6 +95,19 @@ impl Store {
         self.events::<BatchEvent>(BATCH, key, behind).await
     }
 
+    /// Batches to which something of a kind happened, and how much happened to each in all.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn batches_with_counted(&self, what: &str) -> Result<Vec<(String, usize)>, StoreError> {
+        let sql = "SELECT key, count(*) FROM events
+            WHERE noun = ?1 AND key IN (SELECT key FROM events WHERE noun = ?1 AND json_extract(event, '$.what') = ?2)
+            GROUP BY key";
+        let rows: Vec<(String, i64)> =
+            sqlx::query_as(sql).bind(BATCH.word).bind(what).fetch_all(&self.readers).await?;
+        Ok(rows.into_iter().map(|(key, many)| (key, usize::try_from(many).unwrap_or(0))).collect())
+    }
+
     /// Keys of batches to which something of a kind happened, whether or not that was taken back: `left_over`, `put`.
     ///
     /// # Errors

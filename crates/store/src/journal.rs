@@ -151,6 +151,31 @@ impl Store {
         key: &str,
         behind: i64,
     ) -> Result<Vec<KeptEvent<E>>, StoreError> {
+        self.each_event(noun, key, behind).await?.into_iter().collect()
+    }
+
+    /// The events of a thing that can be read, in order, and how many cannot: each of them says something by itself.
+    ///
+    /// # Errors
+    /// When the file fails.
+    pub async fn readable_events<E: Event>(
+        &self,
+        noun: Noun,
+        key: &str,
+    ) -> Result<(Vec<KeptEvent<E>>, usize), StoreError> {
+        let each = self.each_event(noun, key, 0).await?;
+        let many = each.len();
+        let own: Vec<KeptEvent<E>> = each.into_iter().filter_map(Result::ok).collect();
+        let unread = many - own.len();
+        Ok((own, unread))
+    }
+
+    async fn each_event<E: Event>(
+        &self,
+        noun: Noun,
+        key: &str,
+        behind: i64,
+    ) -> Result<Vec<Result<KeptEvent<E>, StoreError>>, StoreError> {
         // As one value: two thousand rows one by one take four times as long on their way out of SQLite.
         let sql = "SELECT json_group_array(json_array(place, id, at, kept_at, device, hash, event))
             FROM (SELECT * FROM events WHERE noun = ? AND key = ? AND place > ? ORDER BY place)";
@@ -165,6 +190,6 @@ impl Store {
             }
             Ok(KeptEvent { place, id, at, kept_at, device, event: serde_json::from_str(&text)? })
         };
-        rows.into_iter().map(one).collect()
+        Ok(rows.into_iter().map(one).collect())
     }
 }

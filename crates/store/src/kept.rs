@@ -289,6 +289,35 @@ impl Store {
         rows.iter().map(read).collect()
     }
 
+    /// Some things as they were at a moment, by key: the first revision of one that was not there yet; keys that are not here are
+    /// left out.
+    ///
+    /// # Arguments
+    /// * `at`: RFC 3339.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn some_as_of<D: Kept>(
+        &self,
+        keys: &[&str],
+        at: &str,
+    ) -> Result<HashMap<String, Revision<D>>, StoreError> {
+        let sql = format!(
+            "SELECT {ROW} AND r.revision = coalesce(
+                 (SELECT max(o.revision) FROM revisions o
+                  WHERE o.noun = t.noun AND o.key = t.key AND unixepoch(o.saved_at, 'subsec') <= unixepoch(?3, 'subsec')),
+                 1)
+             WHERE t.noun = ?1 AND t.key IN (SELECT value FROM json_each(?2))"
+        );
+        let rows = sqlx::query(sqlx::AssertSqlSafe(sql))
+            .bind(D::NOUN.word)
+            .bind(serde_json::to_string(keys)?)
+            .bind(at)
+            .fetch_all(&self.readers)
+            .await?;
+        rows.iter().map(|row| Ok((row.try_get("key")?, read(row)?))).collect()
+    }
+
     /// The newest revisions of some things, by key; keys that are not here are left out.
     ///
     /// # Errors

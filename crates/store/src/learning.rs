@@ -16,12 +16,12 @@ impl Event for LearningEvent {
 }
 
 impl Store {
-    /// Everything that was decided, in the order it came.
+    /// Everything that was decided and can be read, in the order it came, and how many decisions cannot.
     ///
     /// # Errors
     /// When the file fails.
-    pub async fn learning(&self) -> Result<Vec<KeptLearningEvent>, StoreError> {
-        self.events::<LearningEvent>(LEARNING, THE_KITCHEN, 0).await
+    pub async fn learning(&self) -> Result<(Vec<KeptLearningEvent>, usize), StoreError> {
+        self.readable_events::<LearningEvent>(LEARNING, THE_KITCHEN).await
     }
 
     /// Decides something of what was learned.

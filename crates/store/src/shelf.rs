@@ -1,6 +1,7 @@
 //! The shelf a formula is weighed from: the catalogue, the kitchen's own ingredients, and what is made here.
 
 use crate::ingredient::OwnIngredient;
+use crate::noun::BATCH;
 use crate::{Store, StoreError};
 use pastry::assess::FormulaDocument;
 use pastry::assess::made_here::{Documents, with_made};
@@ -27,6 +28,31 @@ impl Store {
         let keys: Vec<&str> = keys.into_iter().collect();
         let named: Vec<&str> = keys.iter().filter_map(|key| named_in(key)).collect();
         let inside = self.inside(named).await?;
+        self.shelf_over(keys, &inside).await
+    }
+
+    /// The shelf a batch was weighed from: what is made here as it was when the batch was begun, however it is made by now. What is
+    /// bought is as it is known now: a pantry is corrected, a formula is changed.
+    ///
+    /// # Arguments
+    /// * `batch`: its key; one that is not kept is weighed from what there is now.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn shelf_of_batch(
+        &self,
+        batch: &str,
+        keys: impl IntoIterator<Item = &str>,
+    ) -> Result<Shelf, StoreError> {
+        let keys: Vec<&str> = keys.into_iter().collect();
+        let named: Vec<&str> = keys.iter().filter_map(|key| named_in(key)).collect();
+        if named.is_empty() {
+            return self.shelf_over(keys, &Inside::new()).await;
+        }
+        let sql = "SELECT saved_at FROM revisions WHERE noun = ? AND key = ? AND revision = 1";
+        let begun: Option<String> =
+            sqlx::query_scalar(sql).bind(BATCH.word).bind(batch).fetch_optional(&self.readers).await?;
+        let inside = self.inside_as_of(named, begun.as_deref()).await?;
         self.shelf_over(keys, &inside).await
     }
 
@@ -74,6 +100,10 @@ impl Store {
     /// # Errors
     /// When the file fails; [`StoreError::Damaged`].
     pub async fn inside(&self, named: Vec<&str>) -> Result<Inside, StoreError> {
+        self.inside_as_of(named, None).await
+    }
+
+    async fn inside_as_of(&self, named: Vec<&str>, at: Option<&str>) -> Result<Inside, StoreError> {
         let mut inside = Inside::new();
         let mut asked: BTreeSet<String> = named.into_iter().map(str::to_owned).collect();
         // One level more than is followed, so that the one too deep is found and told.
@@ -84,8 +114,14 @@ impl Store {
             let (old, newest): (Vec<&String>, Vec<&String>) =
                 asked.iter().partition(|named| held(named).1.is_some());
             let newest: Vec<&str> = newest.into_iter().map(String::as_str).collect();
-            let mut found =
-                if newest.is_empty() { Default::default() } else { self.formulas(&newest).await? };
+            let mut found = match at {
+                _ if newest.is_empty() => Default::default(),
+                Some(at) => {
+                    let then = self.some_as_of::<FormulaDocument>(&newest, at).await?;
+                    then.into_iter().map(|(key, own)| (key, own.document)).collect()
+                }
+                None => self.formulas(&newest).await?,
+            };
             for named in old {
                 let (component, revision) = held(named);
                 match self.read::<FormulaDocument>(component, revision).await {

@@ -13,12 +13,12 @@ impl Event for TrainerEvent {
 }
 
 impl Store {
-    /// Everything a person answered, in the order it came.
+    /// Everything a person answered that can be read, in the order it came: an answer that cannot is one less, which `verify` tells.
     ///
     /// # Errors
     /// When the file fails.
     pub async fn training(&self, who: &str) -> Result<Vec<KeptTrainerEvent>, StoreError> {
-        self.events::<TrainerEvent>(TRAINER, who, 0).await
+        Ok(self.readable_events::<TrainerEvent>(TRAINER, who).await?.0)
     }
 
     /// Keeps what a person answered.

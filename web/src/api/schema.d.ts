@@ -4455,7 +4455,7 @@ export interface components {
          * @description What is wrong with a field.
          * @enum {string}
          */
-        FaultCode: "after_it_is_eaten" | "bad_amount" | "batch_closed" | "batch_open" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_log_file" | "nothing_learned" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_done" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
+        FaultCode: "after_it_is_eaten" | "asked_otherwise" | "bad_amount" | "batch_closed" | "batch_open" | "bad_currency" | "bad_device" | "bad_key" | "bad_name" | "bad_save_id" | "bad_tag" | "cells" | "does_not_add_up" | "history_of_another_job" | "how_many" | "job_of_another_family" | "key_twice" | "limits_crossed" | "no_bloom" | "no_density" | "no_lines" | "missing_component" | "made_of_itself" | "component_amiss" | "too_deep" | "no_name" | "no_log_file" | "nothing_learned" | "no_pantry_file" | "no_percent_base" | "no_piece_weight" | "no_size" | "no_stand_in" | "no_such_line" | "not_done" | "not_a_number" | "not_own" | "not_yes_or_no" | "nothing_counted" | "nothing_in_it" | "nothing_of_it" | "nothing_poured" | "nothing_short" | "nothing_to_swap" | "nothing_weighed" | "out_of_range" | "ranked_twice" | "the_same" | "tiers" | "too_large" | "too_long" | "too_many" | "too_many_lines" | "twice" | "unknown_allergen" | "unknown_file" | "unknown_format" | "unknown_group" | "unknown_ingredient" | "unknown_origin" | "unknown_sponge" | "unknown_unit" | "unknown_version" | "unreadable" | "wrong_value";
         /**
          * @description A number a cook looks at.
          * @enum {string}
@@ -5560,6 +5560,8 @@ export interface components {
             readings: components["schemas"]["LearnedReading"][];
             /** @description What was set back. */
             set_back: components["schemas"]["SetBackNamed"][];
+            /** @description How many decisions (an offset begins anew, or does not after all) cannot be read: they are as if they had not been made. */
+            undecided: number;
             /** @description How many tested batches cannot be read: they teach nothing. */
             unread: number;
         };
@@ -6284,13 +6286,13 @@ export interface components {
         MeasuredKind: {
             /** @description What both axes count: yield stress, viscosity, density. */
             counts: string;
-            /** @description How many of those that say a number lie within the band that was said. */
+            /** @description How many lie within the band that was said: those that do not fit do not. */
             inside: number;
             /** @description Which. */
             kind: components["schemas"]["BenchTestKind"];
             /** @description Its name. */
             name: string;
-            /** @description Of how many. */
+            /** @description Of how many: every one that says a number and was not left out. */
             of: number;
             /** @description Tests, the oldest first. */
             points: components["schemas"]["MeasuredPoint"][];
@@ -9877,6 +9879,8 @@ export interface components {
             ask: components["schemas"]["TrainerAsk"];
             /** @description As it is shown. */
             question: components["schemas"]["TrainerQuestion"];
+            /** @description Of all that is shown: an answer to something else, asked before a formula was changed or a test was done, counts for nothing. */
+            seal: string;
         };
         /** @description One of what can be answered. */
         TrainerChoice: {
@@ -9951,6 +9955,8 @@ export interface components {
             id: string;
             /** @description Place of the choice, from 0. */
             said: number;
+            /** @description The seal it came with. */
+            seal: string;
             /** @description Name of the person; empty for whoever is at this device. */
             who?: string;
         };

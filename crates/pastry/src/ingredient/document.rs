@@ -3,6 +3,7 @@
 
 use crate::fault::{Fault, FaultCode};
 use crate::format;
+use crate::ingredient::catalogue;
 use crate::ingredient::composition::{Composition, Part};
 use crate::ingredient::diet::ALLERGENS;
 use crate::ingredient::group::Group;
@@ -223,6 +224,12 @@ impl IngredientDocument {
                 let message =
                     "a key has 1 to 60 letters: pick an ingredient from the list, or none".to_owned();
                 fault("replaces", FaultCode::BadKey, message);
+            }
+            // One of the kitchen's own may come later; what the catalogue does not have never will.
+            Some(own) if !own.starts_with(OWN) && catalogue::find(own).is_none() => {
+                let message =
+                    format!("no ingredient has the key {own}: write the key the list has it under, or none");
+                fault("replaces", FaultCode::UnknownIngredient, message);
             }
             _ => {}
         }

@@ -70,6 +70,8 @@ pub struct Told {
     pub entries: Vec<BatchEntry>,
     /// When it came here.
     pub kept_at: Timestamp,
+    /// What it was weighed from.
+    pub shelf: Shelf,
 }
 
 /// What is shown where a batch has nothing of it.
@@ -79,17 +81,19 @@ const NONE: &str = "none";
 ///
 /// # Errors
 /// Another number than two or three.
-pub fn beside(all: &[Told], shelf: &Shelf) -> Result<Beside, Vec<Fault>> {
+pub fn beside(all: &[Told]) -> Result<Beside, Vec<Fault>> {
     if !HOW_MANY.contains(&all.len()) {
         let words = format!("two or three batches can be beside each other, not {}", all.len());
         return Err(vec![Fault::new("keys", FaultCode::HowMany, words)]);
     }
-    let batches: Vec<LogLine> =
-        all.iter().map(|own| log_line(&own.key, &own.batch, &own.entries, shelf, own.kept_at).0).collect();
+    let batches: Vec<LogLine> = all
+        .iter()
+        .map(|own| log_line(&own.key, &own.batch, &own.entries, &own.shelf, own.kept_at).0)
+        .collect();
     let states: Vec<BatchState> = all.iter().map(|own| after(&own.batch, &counting(&own.entries))).collect();
-    let mut rows = bowl(all, &states, shelf);
+    let mut rows = bowl(all, &states);
     rows.extend(making(all, &states, &batches));
-    rows.extend(outcome(all, &batches, shelf));
+    rows.extend(outcome(all, &batches));
     let sentence = sentence(&batches, &rows);
     Ok(Beside { sentence, batches, rows })
 }
@@ -100,7 +104,7 @@ fn said(group: BesideGroup, name: impl Into<String>, texts: Vec<String>) -> Besi
 }
 
 /// What went in of each ingredient, g, with its share of the whole; they differ where the shares do.
-fn bowl(all: &[Told], states: &[BatchState], shelf: &Shelf) -> Vec<BesideRow> {
+fn bowl(all: &[Told], states: &[BatchState]) -> Vec<BesideRow> {
     let mut keys: Vec<&str> = Vec::new();
     for (own, state) in all.iter().zip(states) {
         let lines = own.batch.formula.lines.iter().map(|line| line.ingredient.as_str());
@@ -115,6 +119,10 @@ fn bowl(all: &[Told], states: &[BatchState], shelf: &Shelf) -> Vec<BesideRow> {
         let poured: f64 = lines.filter(|(line, _)| line.ingredient == key).map(|(_, own)| own.in_g).sum();
         let added = state.added.iter().filter(|put| put.ingredient == key);
         poured + added.map(|put| put.grams).sum::<f64>()
+    };
+    let named = |key: &str| {
+        let own = all.iter().find_map(|own| own.shelf.find(key));
+        own.map_or_else(|| key.to_owned(), |own| own.name.clone())
     };
     let mut rows: Vec<BesideRow> = Vec::new();
     for key in keys {
@@ -132,7 +140,7 @@ fn bowl(all: &[Told], states: &[BatchState], shelf: &Shelf) -> Vec<BesideRow> {
         let low = shares.iter().copied().fold(f64::MAX, f64::min);
         rows.push(BesideRow {
             group: BesideGroup::Bowl,
-            name: shelf.find(key).map_or_else(|| key.to_owned(), |own| own.name.clone()),
+            name: named(key),
             texts: texts.collect(),
             differs: high - low > APART * high,
         });
@@ -201,7 +209,7 @@ fn making(all: &[Told], states: &[BatchState], batches: &[LogLine]) -> Vec<Besid
     rows
 }
 
-fn outcome(all: &[Told], batches: &[LogLine], shelf: &Shelf) -> Vec<BesideRow> {
+fn outcome(all: &[Told], batches: &[LogLine]) -> Vec<BesideRow> {
     let group = BesideGroup::Outcome;
     let words = |text: Option<String>| text.unwrap_or_else(|| NONE.to_owned());
     let mut rows = vec![
@@ -213,7 +221,7 @@ fn outcome(all: &[Told], batches: &[LogLine], shelf: &Shelf) -> Vec<BesideRow> {
         ),
         yielded(batches),
     ];
-    let done: Vec<_> = all.iter().map(|own| tests(&own.batch, &own.entries, shelf)).collect();
+    let done: Vec<_> = all.iter().map(|own| tests(&own.batch, &own.entries, &own.shelf)).collect();
     for kind in BenchTestKind::ALL.iter().copied() {
         if done.iter().flatten().all(|own| own.test.kind() != kind) {
             continue;

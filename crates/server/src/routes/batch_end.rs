@@ -64,7 +64,7 @@ async fn batch_tape(
 ) -> Result<Json<BatchTape>, ApiError> {
     let kept = state.store.read::<BatchDocument>(&id, None).await?;
     let (entries, _) = entries(&state.store.batch_events(&id, 0).await?);
-    let shelf = shelf_of(&state.store, &kept.document, entries.iter()).await?;
+    let shelf = shelf_of(&state.store, &id, &kept.document, entries.iter()).await?;
     let label = state.work_out(move || tape(&kept.document, &entries, &shelf, day.on)).await?;
     Ok(Json(BatchTape { text: label.text(), label }))
 }
@@ -157,7 +157,7 @@ async fn list_leftovers(State(state): State<AppState>) -> Result<Json<Vec<BatchL
         let folded = fold(&kept.document, &entries);
         let Some(grams) = folded.left_over_g.filter(|grams| *grams > 0.0) else { continue };
         let made = folded.closed.or(folded.begun).unwrap_or(Timestamp::UNIX_EPOCH);
-        let shelf = shelf_of(&state.store, &kept.document, entries.iter()).await?;
+        let shelf = shelf_of(&state.store, &id, &kept.document, entries.iter()).await?;
         let name = kept.document.name.clone();
         // Days count alike on any day: which it is, the device knows.
         let label = tape(&kept.document, &entries, &shelf, Date::MIN);

@@ -207,7 +207,7 @@ async fn add_batch_events(
         })
         .collect();
     let (was, _) = entries(&before);
-    let shelf = shelf_of(&state.store, &kept.document, was.iter().chain(&told)).await?;
+    let shelf = shelf_of(&state.store, &id, &kept.document, was.iter().chain(&told)).await?;
     let (document, was_closed) = (kept.document.clone(), is_closed(&was));
     let both: Vec<BatchEntry> = was.iter().chain(&told).cloned().collect();
     let faults = state.work_out(move || Ok(refused(&document, &was, &told, &shelf))).await?;
@@ -217,6 +217,9 @@ async fn add_batch_events(
     // One that goes on is among those that are made before it is, and one that is made no more only afterwards: whatever
     // stops in between, nothing that is being made is missed.
     let closes = is_closed(&both);
+    // Whatever is said of a batch that was tested may change what was in it then.
+    let tested = both.iter().any(|own| matches!(own.event, BatchEvent::Tested { .. }));
+    let to_learn = tested.then(|| state.teaching.promise());
     let put_away = |archived: bool| Place { archived, tags: None };
     if was_closed && !closes {
         state.store.place(BATCH, &id, &put_away(false), &by).await?;
@@ -225,9 +228,8 @@ async fn add_batch_events(
     if closes && !was_closed {
         state.store.place(BATCH, &id, &put_away(true), &by).await?;
     }
-    // Whatever is said of a batch that was tested may change what was in it then.
-    if both.iter().any(|own| matches!(own.event, BatchEvent::Tested { .. })) {
-        state.teaching.learn(&state.store, &state.desk).await?;
+    if let Some(to_learn) = to_learn {
+        to_learn.learn(&state.store, &state.desk).await?;
     }
     let after = state.store.batch_events(&id, 0).await?;
     Ok((StatusCode::CREATED, Json(seen(&state, kept, &after).await?)))
@@ -273,15 +275,15 @@ fn is_closed(entries: &[BatchEntry]) -> bool {
 
 async fn seen(state: &AppState, kept: Batch, events: &[KeptBatchEvent]) -> Result<BatchNow, ApiError> {
     let (entries, clocks) = entries(events);
-    let shelf = shelf_of(&state.store, &kept.document, entries.iter()).await?;
+    let shelf = shelf_of(&state.store, &kept.id, &kept.document, entries.iter()).await?;
     let document = kept.document.clone();
     let view = state.work_out(move || look(&document, &entries, &shelf)).await?;
     Ok(BatchNow { place: events.last().map_or(0, |own| own.place), kept, view, clocks })
 }
 
 impl Fit for BatchDocument {
-    async fn faults(&self, state: &AppState, _key: Option<&str>) -> Result<Vec<Fault>, ApiError> {
-        let shelf = shelf_of(&state.store, self, self.events.iter()).await?;
+    async fn faults(&self, state: &AppState, key: Option<&str>) -> Result<Vec<Fault>, ApiError> {
+        let shelf = shelf_of(&state.store, key.unwrap_or_default(), self, self.events.iter()).await?;
         Ok(BatchDocument::faults(self, &shelf))
     }
 }

@@ -45,6 +45,8 @@ pub struct KitchenLearned {
     pub set_back: Vec<SetBackNamed>,
     /// How many tested batches cannot be read: they teach nothing.
     pub unread: usize,
+    /// How many decisions (an offset begins anew, or does not after all) cannot be read: they are as if they had not been made.
+    pub undecided: usize,
 }
 
 /// An offset that was set back.
@@ -130,7 +132,8 @@ async fn now(state: &AppState) -> Result<KitchenLearned, ApiError> {
     readings.sort_by(|a, b| b.at.cmp(&a.at).then_with(|| a.test.cmp(&b.test)));
     let named = |own: &SetBack| SetBackNamed { name: offset_name(&own.of, &shelf), own: own.clone() };
     let set_back = lessons.set_back.iter().rev().map(named).collect();
-    Ok(KitchenLearned { offsets, readings, set_back, unread: lessons.unread })
+    let (unread, undecided) = (lessons.unread, lessons.undecided);
+    Ok(KitchenLearned { offsets, readings, set_back, unread, undecided })
 }
 
 /// A decision with the id it has on the device that sends it.
@@ -164,7 +167,7 @@ async fn decide_learned(
         return fault("id", FaultCode::BadSaveId, words);
     };
     let lessons = state.teaching.now();
-    let before = state.store.learning().await?;
+    let (before, _) = state.store.learning().await?;
     let again = before.iter().any(|own| own.id == new.id);
     match &new.event {
         LearningEvent::SetBack { of, quantity, .. } => {
@@ -182,8 +185,9 @@ async fn decide_learned(
         }
     }
     let event = NewEvent { id, at: by.now, event: new.event };
+    let to_learn = state.teaching.promise();
     state.store.decide_learning(event, &by).await?;
-    state.teaching.learn(&state.store, &state.desk).await?;
+    to_learn.learn(&state.store, &state.desk).await?;
     Ok((StatusCode::CREATED, Json(now(&state).await?)))
 }
 

@@ -1,9 +1,9 @@
 //! The log: batches found again, counted, and beside each other.
 
-use crate::batch_log::keys_of;
+use crate::batch_log::shelf_of;
 use crate::body::Asked;
 use crate::error::ApiError;
-use crate::log_book::{WholeBatch, whole};
+use crate::log_book::whole;
 use crate::state::AppState;
 use axum::Json;
 use axum::extract::{Path, State};
@@ -167,7 +167,7 @@ async fn read_log_line(
     Path(id): Path<String>,
 ) -> Result<Json<LogLine>, ApiError> {
     let own = whole(&state.store, &id).await?;
-    let shelf = state.store.shelf(keys_of(&own.document, own.entries.iter())).await?;
+    let shelf = shelf_of(&state.store, &id, &own.document, own.entries.iter()).await?;
     let line = move || Ok(log_line(&own.key, &own.document, &own.entries, &shelf, own.kept_at).0);
     state.work_out(line).await.map(Json)
 }
@@ -251,15 +251,17 @@ async fn batches_beside(
     State(state): State<AppState>,
     Asked(which): Asked<WhichBatches>,
 ) -> Result<Json<Beside>, ApiError> {
-    let mut all: Vec<WholeBatch> = Vec::new();
+    let mut all: Vec<Told> = Vec::new();
     for key in which.keys.split(',').map(str::trim).filter(|own| !own.is_empty()).take(4) {
-        all.push(whole(&state.store, key).await?);
+        let own = whole(&state.store, key).await?;
+        let shelf = shelf_of(&state.store, key, &own.document, own.entries.iter()).await?;
+        all.push(Told {
+            key: own.key,
+            batch: own.document,
+            entries: own.entries,
+            kept_at: own.kept_at,
+            shelf,
+        });
     }
-    let keys: Vec<&str> = all.iter().flat_map(|own| keys_of(&own.document, own.entries.iter())).collect();
-    let shelf = state.store.shelf(keys).await?;
-    let told: Vec<Told> = all
-        .into_iter()
-        .map(|own| Told { key: own.key, batch: own.document, entries: own.entries, kept_at: own.kept_at })
-        .collect();
-    state.work_out(move || beside(&told, &shelf)).await.map(Json)
+    state.work_out(move || beside(&all)).await.map(Json)
 }

@@ -1,6 +1,6 @@
 //! The log as a file, out and in: as a table that a spreadsheet reads, or as documents. Neither loses anything.
 
-use crate::batch_log::keys_of;
+use crate::batch_log::shelf_of;
 use crate::body::{FileBody, asked};
 use crate::download::download;
 use crate::error::ApiError;
@@ -186,10 +186,11 @@ async fn import_log(
         all.push(to_keep(own, &by));
     }
     if file.take {
+        let to_learn = tested.then(|| state.teaching.promise());
         state.store.keep_whole(&all).await?;
-    }
-    if file.take && tested {
-        state.teaching.learn(&state.store, &state.desk).await?;
+        if let Some(to_learn) = to_learn {
+            to_learn.learn(&state.store, &state.desk).await?;
+        }
     }
     Ok(Json(LogRead { good: offered, bad, taken: file.take }))
 }
@@ -367,8 +368,7 @@ async fn checked(
     before: Vec<BatchEntry>,
     by: &By,
 ) -> Result<Taken, ApiError> {
-    let keys: Vec<&str> = keys_of(&own.document, own.entries.iter()).collect();
-    let shelf = state.store.shelf(keys).await?;
+    let shelf = shelf_of(&state.store, &own.key, &own.document, own.entries.iter()).await?;
     let now = by.now;
     let looked = move || {
         let mut faults = own.document.faults(&shelf);

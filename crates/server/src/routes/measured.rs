@@ -20,6 +20,7 @@ use pastry::formula::Family;
 use pastry::job::duty::{BAND_90, Estimate};
 use pastry::learn::{Candidate, Counts, OverTime, Since, history_of, most_worth, worth_words};
 use serde::{Deserialize, Serialize};
+use std::collections::HashSet;
 use store::log::LogOf;
 use utoipa::{IntoParams, ToSchema};
 use utoipa_axum::router::OpenApiRouter;
@@ -83,9 +84,9 @@ pub struct MeasuredKind {
     pub unit: String,
     /// Tests, the oldest first.
     pub points: Vec<MeasuredPoint>,
-    /// How many of those that say a number lie within the band that was said.
+    /// How many lie within the band that was said: those that do not fit do not.
     pub inside: usize,
-    /// Of how many.
+    /// Of how many: every one that says a number and was not left out.
     pub of: usize,
 }
 
@@ -125,8 +126,10 @@ fn of_kind(kind: BenchTestKind, lessons: &Lessons) -> Option<MeasuredKind> {
         Says::Viscosity => ("flow (viscosity)", "Pa·s"),
         Says::Density => ("density", "kg/m³"),
     };
+    // A reading that does not fit is one that did not come out as predicted: only what the cook left out is none.
+    let says = |own: &&MeasuredPoint| matches!(own.counts, Some(Counts::Yes | Counts::DoesNotFit));
     let told: Vec<&MeasuredPoint> =
-        points.iter().filter(|own| own.side == ReadSide::Is && own.counts == Some(Counts::Yes)).collect();
+        points.iter().filter(|own| own.side == ReadSide::Is).filter(says).collect();
     let inside = told.iter().filter(|own| meets(&own.said, &own.measured)).count();
     let (name, of) = (guide(kind).name.to_owned(), told.len());
     Some(MeasuredKind { kind, name, counts: counts.to_owned(), unit: unit.to_owned(), inside, of, points })
@@ -279,7 +282,11 @@ pub struct NextTest {
 ))]
 async fn next_tests(State(state): State<AppState>) -> Result<Json<Vec<NextTest>>, ApiError> {
     state.log.catch_up(&state.store, &state.desk).await?;
-    let made = state.store.log_counts(LogOf::Component).await?;
+    // What was put away is made no more, however often it was.
+    let listed = state.store.list::<FormulaDocument>().await?;
+    let away: HashSet<String> = listed.into_iter().filter(|own| own.archived).map(|own| own.id).collect();
+    let mut made = state.store.log_counts(LogOf::Component).await?;
+    made.retain(|own| !away.contains(&own.thing));
     let most: Vec<&str> = made.iter().take(MOST_MADE).map(|own| own.thing.as_str()).collect();
     let formulas = state.store.formulas(&most).await?;
     let made: Vec<(String, f64, FormulaDocument)> = made

@@ -23,6 +23,7 @@ use serde::{Deserialize, Serialize};
 use store::SaveId;
 use store::component::Component;
 use store::journal::NewEvent;
+use store::kept::hash;
 use utoipa::{IntoParams, ToSchema};
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
@@ -64,6 +65,19 @@ pub struct TrainerAsked {
     pub ask: TrainerAsk,
     /// As it is shown.
     pub question: TrainerQuestion,
+    /// Of all that is shown: an answer to something else, asked before a formula was changed or a test was done, counts for nothing.
+    pub seal: String,
+}
+
+impl TrainerAsked {
+    fn of(ask: TrainerAsk, question: TrainerQuestion) -> Self {
+        let seal = seal_of(&question);
+        TrainerAsked { ask, question, seal }
+    }
+}
+
+fn seal_of(question: &TrainerQuestion) -> String {
+    hash(&serde_json::to_string(question).unwrap_or_default())
 }
 
 /// What can be asked now.
@@ -77,13 +91,19 @@ pub struct TrainerNow {
     pub people: Vec<String>,
 }
 
-fn name_of(who: &str) -> Result<String, ApiError> {
+/// The name a score is kept under: as it was written first, whatever a tablet makes of its capitals.
+async fn name_of(state: &AppState, who: &str) -> Result<String, ApiError> {
     let own = who.trim();
     if own.chars().count() > LONGEST_NAME {
         let words = format!("a name has at most {LONGEST_NAME} letters: shorten it");
         return Err(ApiError::Faults(vec![Fault::new("who", FaultCode::TooLong, words)]));
     }
-    Ok(if own.is_empty() { "everybody".to_owned() } else { own.to_owned() })
+    let own = if own.is_empty() { "everybody" } else { own };
+    let known = state.store.trainees().await?;
+    Ok(known
+        .into_iter()
+        .find(|one| one.to_lowercase() == own.to_lowercase())
+        .unwrap_or_else(|| own.to_owned()))
 }
 
 async fn score_of(state: &AppState, who: &str) -> Result<TrainerScore, ApiError> {
@@ -109,7 +129,7 @@ async fn trainer_question(
     State(state): State<AppState>,
     Asked(asked): Asked<WhoIsAsked>,
 ) -> Result<Json<TrainerNow>, ApiError> {
-    let who = name_of(&asked.who)?;
+    let who = name_of(&state, &asked.who).await?;
     let score = score_of(&state, &who).await?;
     let people = state.store.trainees().await?;
     let listed = state.store.list::<FormulaDocument>().await?;
@@ -174,7 +194,7 @@ fn drawn(
         let formulas: Vec<TrainerFormula> =
             std::iter::once(own).chain(beside.iter().copied()).map(formula).collect();
         if let Ok(Some(found)) = ask(&which, &formulas, shelf) {
-            return Some(TrainerAsked { ask: which, question: found.question });
+            return Some(TrainerAsked::of(which, found.question));
         }
     }
     None
@@ -197,6 +217,9 @@ pub struct TrainerSaid {
     pub id: String,
     /// Which question.
     pub ask: TrainerAsk,
+    /// The seal it came with.
+    #[schema(max_length = 64)]
+    pub seal: String,
     /// Place of the choice, from 0.
     #[schema(maximum = 6)]
     pub said: usize,
@@ -222,7 +245,7 @@ async fn trainer_answer(
     saving: Saving,
     Body(said): Body<TrainerSaid>,
 ) -> Result<(StatusCode, Json<TrainerJudged>), ApiError> {
-    let who = name_of(&said.who)?;
+    let who = name_of(&state, &said.who).await?;
     let by = saving.by();
     let Some(id) = SaveId::read(&said.id) else {
         let words = "an id has 8 to 64 letters, digits or hyphens: make a new one for each";
@@ -236,12 +259,16 @@ async fn trainer_answer(
     }
     let shelf = state.shelf_of(formulas.iter().map(|own| &own.document)).await?;
     let (asked, place) = (said.ask.clone(), said.said);
-    let judged = state
-        .work_out(move || Ok(ask(&asked, &formulas, &shelf)?.and_then(|own| answer(&own, place))))
-        .await?;
-    let Some(judged) = judged else {
-        let words = "that is no answer to this question, or it can be asked no more: take the next one";
-        return Err(ApiError::Faults(vec![Fault::new("said", FaultCode::OutOfRange, words)]));
+    let found = state.work_out(move || Ok(ask(&asked, &formulas, &shelf)?)).await?;
+    let refused = |field: &str, code: FaultCode, words: &str| {
+        Err(ApiError::Faults(vec![Fault::new(field, code, words)]))
+    };
+    let Some(found) = found.filter(|own| seal_of(&own.question) == said.seal) else {
+        let words = "a formula was changed or a test was done since this was asked: it does not count, take the next question";
+        return refused("seal", FaultCode::AskedOtherwise, words);
+    };
+    let Some(judged) = answer(&found, place) else {
+        return refused("said", FaultCode::OutOfRange, "that is none of the answers of this question");
     };
     let place = |own: usize| i64::try_from(own).unwrap_or(i64::MAX);
     let event = TrainerEvent::Answered {
@@ -277,7 +304,7 @@ async fn trainer_score(
     State(state): State<AppState>,
     Asked(whose): Asked<WhoseScore>,
 ) -> Result<Json<TrainerScore>, ApiError> {
-    let who = name_of(&whose.who)?;
+    let who = name_of(&state, &whose.who).await?;
     score_of(&state, &who).await.map(Json)
 }
 
@@ -304,7 +331,7 @@ async fn trainer_anew(
     saving: Saving,
     Body(anew): Body<TrainerAnew>,
 ) -> Result<(StatusCode, Json<TrainerScore>), ApiError> {
-    let (who, by) = (name_of(&anew.who)?, saving.by());
+    let (who, by) = (name_of(&state, &anew.who).await?, saving.by());
     let Some(id) = SaveId::read(&anew.id) else {
         let words = "an id has 8 to 64 letters, digits or hyphens: make a new one for each";
         return Err(ApiError::Faults(vec![Fault::new("id", FaultCode::BadSaveId, words)]));

@@ -5,6 +5,8 @@ use crate::{Kitchen, formula};
 use pastry::belief::Terms;
 use pastry::learn::{Counts, Taught, learn};
 use serde_json::{Value, json};
+use server::desk::Desk;
+use server::teaching::Teaching;
 
 async fn tested(kitchen: &Kitchen, name: &str, day: &str, across_mm: f64) -> String {
     let mut own = formula();
@@ -118,6 +120,10 @@ async fn what_to_measure_next_is_of_what_is_really_made() {
     assert_eq!((status, next.as_array().unwrap().len()), (200, 1), "{next}");
     let sentence = next[0]["sentence"].as_str().unwrap();
     assert!(sentence.contains(" of Harbour drip narrows its own band from "), "{sentence}");
+    // Put away, it is made no more.
+    let path = format!("/api/components/{}/place", made["id"].as_str().unwrap());
+    assert_eq!(kitchen.put(&path, &json!({ "archived": true })).await.0, 204);
+    assert_eq!(kitchen.get("/api/learned/next").await.1, json!([]));
     for query in
         ["kind=gravel&quantity=yield_stress", "kind=kitchen", "kind=kitchen&quantity=yield_stress&until=soon"]
     {
@@ -231,8 +237,8 @@ async fn the_trainer_asks_answers_and_keeps_the_score() {
         }
         asked += 1;
         let said = seed % question["question"]["choices"].as_array().unwrap().len();
-        let answer =
-            json!({ "who": "Ada", "id": format!("answer-{seed:03}"), "ask": question["ask"], "said": said });
+        let (id, seal) = (format!("answer-{seed:03}"), &question["seal"]);
+        let answer = json!({ "who": "Ada", "id": id, "ask": question["ask"], "seal": seal, "said": said });
         let (status, judged) = kitchen.post("/api/trainer/answers", &answer).await;
         assert_eq!(status, 201, "{judged}");
         assert_eq!(judged["answer"]["good"], json!(judged["answer"]["right"] == json!(said)));
@@ -246,16 +252,43 @@ async fn the_trainer_asks_answers_and_keeps_the_score() {
     assert_eq!(kitchen.get("/api/trainer/score").await.1["today"], json!(0), "somebody else's is their own");
     let (_, now) = kitchen.get("/api/trainer/question?seed=3&who=Ada&kind=drip").await;
     assert_eq!((&now["asked"]["question"]["kind"], &now["people"]), (&json!("drip"), &json!(["Ada"])));
-    let far = json!({ "who": "Ada", "id": "answer-099", "ask": now["asked"]["ask"], "said": 6 });
+    let asked = &now["asked"];
+    let far =
+        json!({ "who": "Ada", "id": "answer-099", "ask": asked["ask"], "seal": asked["seal"], "said": 6 });
     let (status, problem) = kitchen.post("/api/trainer/answers", &far).await;
     assert_eq!((status, &problem["errors"][0]["field"]), (422, &json!("said")), "{problem}");
     let mut gone = far.clone();
     gone["ask"]["component"] = json!("no-such-formula");
     assert_eq!(kitchen.post("/api/trainer/answers", &gone).await.0, 404);
+    // A tablet's capitals make nobody somebody else.
+    let (_, again) = kitchen.get("/api/trainer/question?seed=3&who=aDA&kind=drip").await;
+    assert_eq!((&again["score"], &again["people"]), (&now["score"], &json!(["Ada"])));
     let anew = json!({ "who": "Ada", "id": "anew-0001" });
     let (status, score) = kitchen.post("/api/trainer/score", &anew).await;
     assert_eq!((status, &score["today"]), (201, &json!(0)));
     assert_eq!(kitchen.get(&format!("/api/trainer/score?who={}", "x".repeat(61))).await.0, 422);
+    kitchen.close().await;
+}
+
+/// Between the question and the answer a colleague tested a batch: what was on the screen is not what would be asked now, and
+/// neither a right answer nor a wrong one is written down.
+#[tokio::test]
+async fn an_answer_to_what_would_be_asked_otherwise_now_counts_for_nothing() {
+    let kitchen = Kitchen::open(false).await;
+    let mut own = formula();
+    own["name"] = json!("Quay drip");
+    assert_eq!(kitchen.post("/api/components", &own).await.0, 201);
+    let (_, now) = kitchen.get("/api/trainer/question?seed=3&kind=drip").await;
+    let asked = &now["asked"];
+    tested(&kitchen, "Quay drip", "2026-01-02", 150.0).await;
+    let mut answer = json!({ "id": "answer-001", "ask": asked["ask"], "seal": asked["seal"], "said": 1 });
+    let (status, problem) = kitchen.post("/api/trainer/answers", &answer).await;
+    assert_eq!((status, &problem["errors"][0]["code"]), (422, &json!("asked_otherwise")), "{problem}");
+    assert_eq!(kitchen.get("/api/trainer/score").await.1["today"], json!(0));
+    let (_, now) = kitchen.get("/api/trainer/question?seed=3&kind=drip").await;
+    assert_ne!(now["asked"]["question"]["choices"], asked["question"]["choices"], "the lengths are others");
+    answer["seal"] = now["asked"]["seal"].clone();
+    assert_eq!(kitchen.post("/api/trainer/answers", &answer).await.0, 201);
     kitchen.close().await;
 }
 
@@ -358,4 +391,144 @@ async fn a_tested_batch_that_cannot_be_read_is_told_and_stops_nothing() {
     assert_eq!((status, &learned["unread"]), (200, &json!(1)), "{learned}");
     assert_eq!(learned["readings"].as_array().unwrap().len(), 1);
     again.close().await;
+}
+
+/// A decision that cannot be read is told, stops nothing, and takes no other with it.
+#[tokio::test]
+async fn a_decision_that_cannot_be_read_is_told_and_stops_nothing() {
+    let kitchen = Kitchen::open(false).await;
+    for day in ["2026-01-02", "2026-01-03"] {
+        tested(&kitchen, "Quay drip", day, 150.0).await;
+    }
+    for (id, of) in [
+        ("set-back-01", json!({ "of": "family", "family": "ganache" })),
+        ("set-back-02", json!({ "of": "kitchen" })),
+    ] {
+        let event = json!({ "what": "set_back", "of": of, "quantity": "yield_stress", "why": "a new stove" });
+        assert_eq!(kitchen.post("/api/learned", &json!({ "id": id, "event": event })).await.0, 201);
+    }
+    let dir = kitchen.close().await;
+    let file = format!("sqlite://{}", dir.path().join("kitchen.db").display());
+    let mut raw = <sqlx::SqliteConnection as sqlx::Connection>::connect(&file).await.unwrap();
+    sqlx::query("DROP TRIGGER events_do_not_change").execute(&mut raw).await.unwrap();
+    sqlx::query("UPDATE events SET event = replace(event, 'ganache', 'custard') WHERE id = 'set-back-01'")
+        .execute(&mut raw)
+        .await
+        .unwrap();
+    sqlx::Connection::close(raw).await.unwrap();
+    let again = Kitchen::over(dir).await;
+    let (status, learned) = again.get("/api/learned").await;
+    assert_eq!((status, &learned["undecided"]), (200, &json!(1)), "{learned}");
+    assert_eq!(learned["set_back"].as_array().unwrap().len(), 1);
+    assert_eq!(learned["set_back"][0]["id"], json!("set-back-02"));
+    assert!(offset(&learned, "Ganache").is_some(), "as if it had not been decided");
+    again.close().await;
+}
+
+/// A device that leaves the moment it has sent a test, or is refused because too much else is worked out, has it learned from all the
+/// same: what was written down teaches, whoever waits.
+#[tokio::test]
+async fn what_nobody_waited_to_see_learned_is_learned_all_the_same() {
+    let kitchen = Kitchen::open(false).await;
+    let (store, teaching) = (kitchen.store().clone(), Teaching::default());
+    let follows = {
+        let (store, teaching) = (store.clone(), teaching.clone());
+        tokio::spawn(async move { teaching.follow(&store, &Desk::default()).await })
+    };
+    let known = || teaching.now().readings[0].len();
+    let learned = async |many: usize| {
+        for _ in 0..1_000 {
+            if known() == many {
+                return;
+            }
+            tokio::time::sleep(std::time::Duration::from_millis(10)).await;
+        }
+        panic!("{} of {many} are learned from", known());
+    };
+    let left = teaching.promise();
+    tested(&kitchen, "Quay drip", "2026-01-02", 150.0).await;
+    assert_eq!(known(), 0, "nobody has learned yet");
+    drop(left);
+    learned(1).await;
+    let refused = teaching.promise();
+    tested(&kitchen, "Quay drip", "2026-01-03", 150.0).await;
+    let full = Desk::with(1, 0, std::time::Duration::from_secs(1));
+    assert!(refused.learn(&store, &full).await.is_err(), "there is no place at that desk");
+    learned(2).await;
+    follows.abort();
+    kitchen.close().await;
+}
+
+/// A door, and what is asked there, given the key of the formula that is kept.
+type Door = (&'static str, fn(&str) -> Value);
+
+/// A cake whose tier is dripped with a formula of the library.
+fn dripped(component: &str) -> Value {
+    json!({ "room_c": 30.0, "document": {
+        "format": "bright-spoon/stack", "version": 1, "name": "Quay cake", "serve_c": 30.0, "portion_g": 90.0,
+        "tiers": [{
+            "body": { "shape": "round", "diameter_mm": 200.0 },
+            "layers": [{ "kind": "sponge", "thickness_mm": 60.0 }],
+            "drip": { "component": component, "count": 12, "dose_ml": 0.9, "length_mm": [25.0, 70.0], "coat_c": 6.0, "flood": false }
+        }]
+    } })
+}
+
+/// What was learned is worked out in one place and answered at every door that says how a cream stands: none goes on answering by the
+/// book.
+#[tokio::test]
+async fn every_door_answers_with_what_was_learned() {
+    let kitchen = Kitchen::open(false).await;
+    let (_, kept) = kitchen.post("/api/components", &formula()).await;
+    let id = kept["id"].as_str().unwrap().to_owned();
+    let doors: [Door; 10] = [
+        ("predict", |_| formula()),
+        ("compare", |_| json!({ "documents": [formula(), formula()] })),
+        ("balance", |_| {
+            let mut own = formula();
+            own["work"]["temperature_c"] = json!(24.0);
+            own
+        }),
+        (
+            "swap",
+            |_| json!({ "document": formula(), "ask": { "swap": "replace", "line": 0, "by": "dark70" } }),
+        ),
+        (
+            "rescue",
+            |_| json!({ "document": formula(), "sign": "too_stiff", "bowl_c": 24.0, "bowl_g": 200.0 }),
+        ),
+        ("overpour", |_| json!({ "document": formula(), "line": 1, "poured": "112 g" })),
+        ("stack", dripped),
+        ("bench-tests", |_| json!({ "formula": formula(), "c": 30.0 })),
+        ("batches", |_| json!({ "formula": formula() })),
+        ("order", |component| {
+            json!({
+                "format": "bright-spoon/order", "version": 1, "name": "Quay", "served_at": "2026-12-05T15:00:00",
+                "made_on": "2026-12-04", "servings": 12, "room_temperature_c": 30.0,
+                "cakes": [{ "stack": dripped(component)["document"], "count": 1 }]
+            })
+        }),
+    ];
+    let ask = async || {
+        let mut all = Vec::new();
+        for (door, asked) in doors {
+            let (status, mut answer) = kitchen.post(&format!("/api/{door}"), &asked(&id)).await;
+            assert!(status == 200 || status == 201, "{door}: {answer}");
+            if door == "batches" {
+                // Its key and when it was begun are its own.
+                answer = answer["kept"]["document"]["steps"].take();
+            }
+            all.push((door, answer));
+        }
+        all
+    };
+    let book = ask().await;
+    assert_eq!(ask().await, book, "nothing was tested yet");
+    for day in 2..6 {
+        tested(&kitchen, "Quay drip", &format!("2026-01-0{day}"), 95.0).await;
+    }
+    let same: Vec<&str> =
+        ask().await.iter().zip(&book).filter(|(now, then)| now.1 == then.1).map(|(now, _)| now.0).collect();
+    assert_eq!(same, [""; 0], "they answer by the book");
+    kitchen.close().await;
 }

@@ -228,3 +228,44 @@ async fn every_door_takes_a_line_made_here() {
     assert!(status == 422 && answer.to_string().contains("Daily pastry cream"), "{answer}");
     kitchen.close().await;
 }
+
+/// What was in a bowl stays what it was: its tape goes on naming the egg that the cream had then, two creams deep, and its line
+/// of the log the same figures, however the cream is made by now; what is made now is of the new one.
+#[tokio::test]
+async fn a_batch_is_of_what_its_components_were_when_it_was_begun() {
+    let kitchen = Kitchen::open(false).await;
+    let daily = kept(&kitchen, &pastry_cream()).await;
+    let inner = kept(&kitchen, &mousseline(&daily)).await;
+    let begun = async || {
+        let ask = json!({ "formula": mousseline(&inner), "made_at": "2026-11-29T09:00:00Z" });
+        let (status, batch) = kitchen.post("/api/batches", &ask).await;
+        assert_eq!(status, 201, "{batch}");
+        batch["kept"]["id"].as_str().unwrap().to_owned()
+    };
+    let tape = async |batch: &str| {
+        let (status, tape) = kitchen.get(&format!("/api/batches/{batch}/tape?on=2026-11-30")).await;
+        assert_eq!(status, 200, "{tape}");
+        tape["label"]["allergens"].clone()
+    };
+    let line = async |batch: &str| kitchen.get(&format!("/api/log/{batch}")).await.1;
+    let was = begun().await;
+    let (allergens, logged) = (tape(&was).await, line(&was).await);
+    assert!(allergens.to_string().contains("egg"), "{allergens}");
+    let mut without = pastry_cream();
+    without["lines"].as_array_mut().unwrap().remove(1);
+    let (status, now) = saved(&kitchen, &daily, &without, 1).await;
+    assert_eq!(status, 200, "{now}");
+    assert_eq!(tape(&was).await, allergens);
+    assert_eq!(line(&was).await, logged);
+    let (_, beside) = kitchen.get(&format!("/api/log/beside?keys={was},{}", begun().await)).await;
+    assert_eq!(beside["batches"][0], logged);
+    let is = begun().await;
+    assert!(!tape(&is).await.to_string().contains("egg"));
+    // It goes on being made of what it was begun with.
+    let event = json!({ "what": "noted", "words": "Looks well." });
+    let events = json!({ "events": [{ "id": "noted-0001", "at": "2026-11-30T09:00:00Z", "event": event }] });
+    let (status, seen) = kitchen.post(&format!("/api/batches/{was}/events"), &events).await;
+    assert_eq!(status, 201, "{seen}");
+    assert_eq!(tape(&was).await, allergens);
+    kitchen.close().await;
+}

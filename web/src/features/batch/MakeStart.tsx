@@ -53,7 +53,12 @@ export function MakeStart() {
       <Leftovers />
       {made.length > 0 && (
         <section className="mt-6 max-w-3xl" aria-label="Made">
-          <h2 className="text-title">Made</h2>
+          <h2 className="text-title">
+            Made last{' '}
+            <Link className="ml-2 text-note font-normal text-rim underline" to="/log">
+              all of them, in the log
+            </Link>
+          </h2>
           <ul className="border-t border-line">
             {made.slice(0, 12).map((own) => (
               <li key={own.id} className="border-b border-line">

@@ -56,6 +56,13 @@ function Learned({ learned }: { learned: KitchenLearned }) {
           {learned.unread === 1 ? 'teaches' : 'teach'} nothing: run bright-spoon verify.
         </p>
       )}
+      {learned.undecided > 0 && (
+        <p role="alert" className="text-lead text-hot">
+          {learned.undecided === 1 ? 'One decision' : `${learned.undecided} decisions`} (what begins anew, or
+          does not after all) cannot be read and {learned.undecided === 1 ? 'is' : 'are'} as if never made:
+          look at what follows, and run bright-spoon verify.
+        </p>
+      )}
       {apart.length > 0 && (
         <section aria-label="Does not fit">
           <h2 className="text-title text-hot">
@@ -94,7 +101,8 @@ function Learned({ learned }: { learned: KitchenLearned }) {
 }
 
 function sentence({ offsets, readings }: KitchenLearned): string {
-  const first = offsets[0]
+  // What was set back speaks of what is over.
+  const first = offsets.find((own) => own.of.of !== 'past')
   if (readings.length === 0) return 'Nothing was learned yet'
   return first ? first.sentence.replace(/\.$/, '') : 'No reading counts yet'
 }
@@ -170,7 +178,8 @@ interface ReadingsProps {
 
 function Readings({ readings, onRun }: ReadingsProps) {
   const [all, setAll] = useState(false)
-  const shown = all ? readings : readings.slice(0, SHOWN)
+  // On paper all of them, whatever is unfolded on the screen.
+  const folded = (at: number) => (!all && at >= SHOWN ? 'hidden print:flex' : 'flex')
   const count = (own: LearnedReading, counts: boolean) =>
     onRun(() =>
       sayOf(own.batch, [
@@ -180,10 +189,10 @@ function Readings({ readings, onRun }: ReadingsProps) {
   return (
     <>
       <ul>
-        {shown.map((own) => (
+        {readings.map((own, at) => (
           <li
             key={`${own.test} ${own.quantity}`}
-            className="flex flex-wrap items-center gap-x-3 border-b border-line py-1"
+            className={`${folded(at)} flex-wrap items-center gap-x-3 border-b border-line py-1`}
           >
             <span className="min-w-0 flex-1">
               <Link className="font-[640] text-rim underline" to={`/log/${own.batch}`}>

@@ -24,7 +24,7 @@ export function OverTimePlot({ over }: { over: OverTime }) {
     .domain([0, Math.max(1, tests.length - 1)])
     .range([LEFT + 12, right - 12])
   const y = scaleLog()
-    .domain([1 / most, most])
+    .domain([1 / (1.1 * most), 1.1 * most])
     .range([HEIGHT - FOOT, 8])
   const lines = [2, 1.5, 1, 1 / 1.5, 1 / 2].filter((own) => own <= most && own >= 1 / most)
   return (

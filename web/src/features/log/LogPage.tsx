@@ -150,11 +150,16 @@ function Pages({ address, any, ticked, onTick, onWrite }: PagesProps) {
         ))}
       </ol>
       {next != null && (
-        <p className="no-print pt-3">
-          <Button disabled={seeking} onClick={() => setAt({ question, before: lines, behind: next })}>
-            Older ones
-          </Button>
-        </p>
+        <>
+          <p className="no-print pt-3">
+            <Button disabled={seeking} onClick={() => setAt({ question, before: lines, behind: next })}>
+              Older ones
+            </Button>
+          </p>
+          <p className="hidden pt-2 font-[640] print:block">
+            These are the last {lines.length}: older ones are not on this sheet. All of them go out as CSV.
+          </p>
+        </>
       )}
       {found.isError && (
         <p role="alert" className="text-hot">

@@ -86,6 +86,8 @@ export function MakeView({ document, order, answer, currency, onBench }: MakeVie
   )
 }
 
+const MOST_NAMED = 60
+
 /** What a batch is shared out to: the places of the cakes, and what else it goes into. */
 function madeFor(batch: Batch, name: string, order: string | null): NonNullable<BatchAsk['made_for']> {
   const of = order ? { order } : {}
@@ -96,7 +98,15 @@ function madeFor(batch: Batch, name: string, order: string | null): NonNullable<
     count: own.count,
   }))
   const others = batch.made_for.map((own) => ({ ...of, name: own.name.slice(0, 200), grams: own.mass_g }))
-  const all = [...places, ...others].slice(0, 60)
+  const every = [...places, ...others]
+  // A batch names sixty at most: what is more is counted together, and nothing of it is lost.
+  const more = every.slice(MOST_NAMED - 1)
+  const together = {
+    ...of,
+    name: `and ${more.length} more`,
+    grams: more.reduce((sum, own) => sum + own.grams, 0),
+  }
+  const all = every.length > MOST_NAMED ? [...every.slice(0, MOST_NAMED - 1), together] : every
   return all.length > 0 ? all : [{ ...of, name }]
 }
 

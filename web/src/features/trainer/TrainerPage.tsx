@@ -104,7 +104,7 @@ interface RoundProps {
 
 /** One question, and what came of it. */
 function Round({ who, began, asked, now, tools, onWho, onNext }: RoundProps) {
-  const { question, ask } = asked
+  const { question } = asked
   const [said, setSaid] = useState<number | null>(null)
   const [judged, setJudged] = useState<TrainerJudged | null>(null)
   const [wrong, setWrong] = useState<string | null>(null)
@@ -113,7 +113,7 @@ function Round({ who, began, asked, now, tools, onWho, onNext }: RoundProps) {
     if (said !== null || choice >= question.choices.length) return
     setSaid(choice)
     setWrong(null)
-    answerOf(who, ask, choice)
+    answerOf(who, asked, choice)
       .then((own) => {
         setJudged(own)
         setEnough(Date.now() - began > FIVE_MINUTES_MS)
@@ -136,7 +136,7 @@ function Round({ who, began, asked, now, tools, onWho, onNext }: RoundProps) {
     {
       key: 'enter',
       words: 'The next question',
-      when: (event) => judged !== null && !isControl(event),
+      when: (event) => (judged !== null || wrong !== null) && !isControl(event),
       run: onNext,
     },
   ])
@@ -156,9 +156,14 @@ function Round({ who, began, asked, now, tools, onWho, onNext }: RoundProps) {
           )}
           {enough && <p role="status">Five minutes: that is enough for today. Tomorrow it asks again.</p>}
           {wrong && (
-            <p role="alert" className="text-hot">
-              {wrong}
-            </p>
+            <>
+              <p role="alert" className="text-hot">
+                {wrong}
+              </p>
+              <Button className="min-h-12 self-start" hotkey="Enter" onClick={onNext}>
+                Next question
+              </Button>
+            </>
           )}
         </div>
       </div>

@@ -1,6 +1,6 @@
 import { asking, useFixed } from '../../api/ask'
 import { answer, api } from '../../api/client'
-import type { TrainerAsk, TrainerJudged, TrainerKind, TrainerScore } from '../../api/client'
+import type { TrainerAsked, TrainerJudged, TrainerKind, TrainerScore } from '../../api/client'
 import { attempt } from '../../desk/attempt'
 import { newId } from '../../desk/tabs'
 
@@ -10,11 +10,11 @@ export function useTrainer(who: string, seed: number, kind: TrainerKind | null) 
   return useFixed(asking('get', '/api/trainer/question', { params: { query } }))
 }
 
-/** Answers a question. */
-export function answerOf(who: string, ask: TrainerAsk, said: number): Promise<TrainerJudged> {
+/** Answers a question as it was shown. */
+export function answerOf(who: string, { ask, seal }: TrainerAsked, said: number): Promise<TrainerJudged> {
   const id = newId()
-  return attempt(['trainer', who, ask, said], (header) =>
-    answer(api.POST('/api/trainer/answers', { params: { header }, body: { who, id, ask, said } })),
+  return attempt(['trainer', who, seal, said], (header) =>
+    answer(api.POST('/api/trainer/answers', { params: { header }, body: { who, id, ask, seal, said } })),
   )
 }
 
