@@ -30,6 +30,7 @@ use pastry::swap::{SwapAsk, SwapFor, swap};
 use pastry::units::amount::parse;
 use std::collections::HashMap;
 use std::hint::black_box;
+use std::time::Instant;
 
 const LINES: [(&str, f64); 6] = [
     ("milk40", 150.0),
@@ -246,7 +247,7 @@ fn nested(c: &mut Criterion) {
     });
 }
 
-/// Readings of so many batches over the offsets of every family's starts, every second time with everything from another maker.
+/// Readings of so many batches over the offsets of every family's starts, from three makers in turn.
 fn readings(many: usize) -> Vec<Taught> {
     let shelf = Shelf::catalogue();
     let terms: Vec<Terms> = Family::ALL
@@ -259,8 +260,9 @@ fn readings(many: usize) -> Vec<Taught> {
             of_yield
         })
         .collect();
-    let elsewhere: Vec<Terms> = terms.iter().map(of_another_maker).collect();
-    let terms: Vec<Terms> = terms.into_iter().chain(elsewhere).collect();
+    let makers = ["", "-of-another-maker", "-of-a-third"];
+    let terms: Vec<Terms> =
+        makers.iter().flat_map(|maker| terms.iter().map(|own| of_maker(own, maker))).collect();
     let mut dice = fastrand::Rng::with_seed(3);
     (0..many)
         .map(|at| Taught {
@@ -275,14 +277,32 @@ fn readings(many: usize) -> Vec<Taught> {
         .collect()
 }
 
-fn of_another_maker(own: &Terms) -> Terms {
+fn of_maker(own: &Terms, maker: &str) -> Terms {
     let mut own = own.clone();
     for (offset, _) in &mut own.weights {
         if let Offset::Ingredient { ingredient } = offset {
-            ingredient.push_str("-of-another-maker");
+            ingredient.push_str(maker);
         }
     }
     own
+}
+
+/// How much longer an answer takes from one shelf than from another: the median of pairs, one right after the other, as a machine that is
+/// slow for a while is slow for both.
+fn paired(document: &FormulaDocument, [one, other]: [&Shelf; 2]) -> f64 {
+    let took = |shelf: &Shelf| {
+        let begun = Instant::now();
+        let _ = black_box(assess_from(black_box(document), shelf));
+        begun.elapsed().as_secs_f64()
+    };
+    let pair = |at: usize| {
+        let (first, then) = if at.is_multiple_of(2) { (one, other) } else { (other, one) };
+        let (first, then) = (took(first), took(then));
+        if at.is_multiple_of(2) { then / first } else { first / then }
+    };
+    let mut ratios: Vec<f64> = (0..2_000).map(pair).collect();
+    ratios.sort_by(f64::total_cmp);
+    ratios[ratios.len() / 2]
 }
 
 /// What a kitchen learns, and what that costs a prediction: beside the same prediction by the book.
@@ -297,6 +317,10 @@ fn learned(c: &mut Criterion) {
     let book = Shelf::catalogue();
     let beliefs = Beliefs { of_yield: posterior.clone(), of_viscosity: posterior };
     let taught = Shelf::catalogue().taught(beliefs.into());
+    println!(
+        "whole answer, drip, with what was learned: {:.3} times by the book",
+        paired(&document, [&book, &taught])
+    );
     c.bench_function("whole answer, drip, by the book", |b| {
         b.iter(|| assess_from(black_box(&document), &book));
     });

@@ -38,6 +38,19 @@ pub struct Posterior {
     tests: BTreeMap<Offset, usize>,
 }
 
+/// Where the offsets of a formula stand, with their weights, and the variance of those that stand nowhere.
+fn placed(places: &BTreeMap<Offset, usize>, terms: &Terms) -> (Vec<(usize, f64)>, f64) {
+    let mut placed = Vec::with_capacity(terms.weights.len());
+    let mut elsewhere = 0.0;
+    for (offset, weight) in &terms.weights {
+        match places.get(offset) {
+            Some(at) => placed.push((*at, *weight)),
+            None => elsewhere += weight * weight * offset.variance(),
+        }
+    }
+    (placed, elsewhere)
+}
+
 impl Default for Posterior {
     fn default() -> Self {
         Posterior::of(&[])
@@ -72,11 +85,11 @@ impl Posterior {
         let mut pull = DVector::<f64>::zeros(many);
         for row in counted {
             let per = 1.0 / row.noise().max(1e-12);
-            for (offset, weight) in &row.terms.weights {
-                let at = places[offset];
-                pull[at] += per * weight * row.ln_over;
-                for (other, more) in &row.terms.weights {
-                    precision[(at, places[other])] += per * weight * more;
+            let (placed, _) = placed(&places, &row.terms);
+            for (at, weight) in &placed {
+                pull[*at] += per * weight * row.ln_over;
+                for (beside, more) in &placed {
+                    precision[(*at, *beside)] += per * weight * more;
                 }
             }
         }
@@ -121,28 +134,21 @@ impl Posterior {
 
     fn weights(&self, terms: &Terms) -> DVector<f64> {
         let mut x = DVector::zeros(self.mean.len());
-        for (offset, weight) in &terms.weights {
-            if let Some(at) = self.places.get(offset) {
-                x[*at] += weight;
-            }
+        for (at, weight) in placed(&self.places, terms).0 {
+            x[at] += weight;
         }
         x
     }
 
     /// ln of what is expected over the book, and its variance without the batch's own scatter.
     pub fn believed(&self, terms: &Terms) -> (f64, f64) {
-        let (mut mean, mut variance) = (0.0, 0.0);
-        for (offset, weight) in &terms.weights {
-            let Some(at) = self.places.get(offset) else {
-                // Nobody tested anything of it: as before.
-                variance += weight * weight * offset.variance();
-                continue;
-            };
+        // What nobody tested is as before.
+        let (placed, mut variance) = placed(&self.places, terms);
+        let mut mean = 0.0;
+        for (at, weight) in &placed {
             mean += weight * self.mean[*at];
-            for (other, more) in &terms.weights {
-                if let Some(beside) = self.places.get(other) {
-                    variance += weight * more * self.spread[(*at, *beside)];
-                }
+            for (beside, more) in &placed {
+                variance += weight * more * self.spread[(*at, *beside)];
             }
         }
         (mean, variance.max(0.0))

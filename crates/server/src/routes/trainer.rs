@@ -259,7 +259,7 @@ async fn trainer_answer(
     }
     let shelf = state.shelf_of(formulas.iter().map(|own| &own.document)).await?;
     let (asked, place) = (said.ask.clone(), said.said);
-    let found = state.work_out(move || Ok(ask(&asked, &formulas, &shelf)?)).await?;
+    let found = state.work_out(move || ask(&asked, &formulas, &shelf)).await?;
     let refused = |field: &str, code: FaultCode, words: &str| {
         Err(ApiError::Faults(vec![Fault::new(field, code, words)]))
     };
