@@ -4,7 +4,7 @@ use crate::audit::What;
 use crate::journal::{Event, KeptEvent, NewEvent, append_one};
 use crate::kept::{On, Revision, keep};
 use crate::list::Listed;
-use crate::noun::{BATCH, COMPONENT, Kept, Noun, ORDER};
+use crate::noun::{BATCH, COMPONENT, Kept, Noun, ORDER, missing};
 use crate::writing::Writing;
 use crate::{By, Device, Store, StoreError};
 use pastry::batch::{BatchDocument, BatchEvent};
@@ -87,6 +87,39 @@ impl Store {
         if writing.noted { writing.commit().await } else { writing.undo().await }
     }
 
+    /// Keeps a new batch with what is said of it: both or neither. The same save id again gets the answer of the first time.
+    ///
+    /// # Errors
+    /// As [`Store::keep_whole`]; [`StoreError::SaveIdUsed`] when it was used for something else.
+    pub async fn write_in(
+        &self,
+        document: BatchDocument,
+        events: Vec<NewEvent<BatchEvent>>,
+        key: &str,
+        by: &By,
+    ) -> Result<Batch, StoreError> {
+        let own = WholeBatch {
+            key: key.to_owned(),
+            made: document.made_at.is_some(),
+            document: Some(document),
+            events: events.into_iter().map(|event| (by.device.clone(), event)).collect(),
+            by: by.clone(),
+        };
+        let mut writing = self.write().await?;
+        match keep_one_whole(&mut writing, &own).await {
+            Ok(Some(kept)) => {
+                if writing.noted {
+                    writing.commit().await?
+                } else {
+                    writing.undo().await?
+                }
+                Ok(kept)
+            }
+            Ok(None) => Err(writing.give_up(missing(BATCH, key)).await),
+            Err(why) => Err(writing.give_up(why).await),
+        }
+    }
+
     /// Everything that happened to a batch behind a place, in the order it came here.
     ///
     /// # Errors
@@ -119,10 +152,17 @@ impl Store {
     }
 }
 
-async fn keep_one_whole(writing: &mut Writing<'_>, own: &WholeBatch) -> Result<(), StoreError> {
+/// Keeps one, and answers with it where it is new. What this very save kept before is answered as it was kept then, with all that came
+/// with it.
+async fn keep_one_whole(writing: &mut Writing<'_>, own: &WholeBatch) -> Result<Option<Batch>, StoreError> {
+    let mut kept = None;
     if let Some(document) = &own.document {
-        let (made, _) = keep(writing.connection(), &own.key, document, On::Nothing, &own.by).await?;
+        let (made, before) = keep(writing.connection(), &own.key, document, On::Nothing, &own.by).await?;
+        if before {
+            return Ok(Some(made));
+        }
         writing.note(&own.by, What::Saved, BATCH, &own.key, Some(made.revision)).await?;
+        kept = Some(made);
     }
     for (device, event) in &own.events {
         let by = By { device: device.clone(), ..own.by.clone() };
@@ -138,5 +178,5 @@ async fn keep_one_whole(writing: &mut Writing<'_>, own: &WholeBatch) -> Result<(
             .execute(writing.connection())
             .await?;
     }
-    Ok(())
+    Ok(kept)
 }

@@ -261,6 +261,22 @@ impl Store {
         }
     }
 
+    /// What a save kept before, as it was kept then; none for a save of no id, or of one that was not used yet.
+    ///
+    /// # Errors
+    /// [`StoreError::SaveIdUsed`] when the id was used for something of another noun; [`StoreError::Damaged`].
+    pub async fn kept_before<D: Kept>(&self, by: &By) -> Result<Option<Revision<D>>, StoreError> {
+        let Some(id) = by.save_id() else { return Ok(None) };
+        let sql = format!("SELECT {ROW} WHERE r.save_id = ?");
+        let row = sqlx::query(sqlx::AssertSqlSafe(sql)).bind(id).fetch_optional(&self.readers).await?;
+        let Some(row) = row else { return Ok(None) };
+        let noun: String = row.try_get("noun")?;
+        if noun != D::NOUN.word {
+            return Err(StoreError::SaveIdUsed);
+        }
+        read(&row).map(Some)
+    }
+
     /// All revisions of a thing, newest first.
     ///
     /// # Errors

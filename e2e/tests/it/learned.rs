@@ -79,9 +79,19 @@ async fn the_book_stands_beside_the_verdict_and_a_test_is_done_on_the_bench() {
         ui.press('b').await;
         ui.write("//label[starts-with(., 'It is at')]/input", "20").await;
         ui.click("//ul[@aria-label='Tests']//button[starts-with(., 'rod') or starts-with(., 'Rod')]").await;
+        // A reading that cannot be is said, and leaves no batch behind of which nothing is said.
+        let batches = async || {
+            ui.js("return fetch('/api/batches').then(own => own.json()).then(own => own.length)").await
+        };
+        let many = batches().await;
+        ui.write("(//form//label/input)[last()]", "900000").await;
+        ui.click("//button[.='That is it']").await;
+        ui.find("//div[@role='dialog']//p[@role='alert']").await;
+        assert_eq!(batches().await, many);
         ui.write("(//form//label/input)[last()]", "30").await;
         ui.click("//button[.='That is it']").await;
         ui.find("//p[@role='status'][contains(., 'where the book says')]").await;
+        assert_eq!(batches().await.as_u64(), many.as_u64().map(|own| own + 1));
         // Nothing typed is no test, and says so.
         ui.write("(//form//label/input)[last()]", "much").await;
         ui.click("//button[.='That is it']").await;

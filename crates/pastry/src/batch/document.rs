@@ -13,7 +13,7 @@ use crate::method::sheet::chosen;
 use crate::method::step::Worker;
 use crate::number::{hundredths, limit};
 use crate::scale::{ScaleAsk, Target, Whole, scale};
-use jiff::Timestamp;
+use jiff::{SignedDuration, Timestamp};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 use utoipa::openapi::schema::{ArrayBuilder, ObjectBuilder, Schema, Type};
@@ -191,6 +191,21 @@ pub struct BatchAsk {
         pattern = r"^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])T([01]\d|2[0-3]):[0-5]\d(:[0-5]\d(\.\d{1,9})?)?(Z|[+-]([01]\d|2[0-3]):[0-5]\d)$"
     )]
     pub made_at: Option<Timestamp>,
+}
+
+/// A device's clock that is ahead of the kitchen's by less than this is one that is wrong, and no day that is still to come (assumed).
+const CLOCK_AHEAD: SignedDuration = SignedDuration::from_hours(2);
+
+impl BatchAsk {
+    /// As it came here: what a device says was made just now was made no later than that.
+    ///
+    /// # Arguments
+    /// * `now`: by the clock of the kitchen.
+    pub fn come_at(mut self, now: Timestamp) -> Self {
+        let ahead = |at: Timestamp| at > now && at.duration_since(now) <= CLOCK_AHEAD;
+        self.made_at = self.made_at.map(|at| if ahead(at) { now } else { at });
+        self
+    }
 }
 
 impl BatchDocument {

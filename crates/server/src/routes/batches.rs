@@ -15,11 +15,11 @@ use pastry::batch::fold::counting;
 use pastry::batch::{BatchAsk, BatchDocument, BatchEntry, BatchEvent, BatchView, look, refused};
 use pastry::fault::{Fault, FaultCode};
 use serde::{Deserialize, Serialize};
-use store::SaveId;
 use store::batch::{Batch, BatchSummary, KeptBatchEvent};
 use store::journal::NewEvent;
 use store::list::Place;
 use store::noun::BATCH;
+use store::{By, SaveId, StoreError};
 use utoipa::{IntoParams, ToSchema};
 use utoipa_axum::router::OpenApiRouter;
 use utoipa_axum::routes;
@@ -32,6 +32,7 @@ const MOST_AT_ONCE: usize = 500;
 pub fn routes() -> OpenApiRouter<AppState> {
     OpenApiRouter::new()
         .routes(routes!(list_batches, begin_batch))
+        .routes(routes!(write_batch))
         .routes(routes!(read_batch))
         .routes(routes!(list_batch_events, add_batch_events))
         .routes(routes!(batch_file))
@@ -93,22 +94,108 @@ async fn begin_batch(
     saving: Saving,
     Body(ask): Body<BatchAsk>,
 ) -> Result<(StatusCode, Json<BatchNow>), ApiError> {
-    let shelf = state.shelf_of([&ask.formula]).await?;
-    let learned = state.learned().await?;
     let by = saving.by();
-    let now = by.now;
-    let document = state
-        .work_out(move || {
-            let batch = BatchDocument::begin(ask, &shelf, &learned)?;
-            batch.made_too_late(now).map_or(Ok(batch), |fault| Err(vec![fault]))
-        })
-        .await?;
+    if let Some(before) = begun_before(&state, &ask, &by).await? {
+        return Ok((StatusCode::CREATED, Json(before)));
+    }
+    let document = begun(&state, ask, by.now).await?;
     let kept = state.store.create(&Uuid::now_v7().to_string(), &document, &by).await?;
     if document.made_at.is_some() {
         state.store.place(BATCH, &kept.id, &Place { archived: true, tags: None }, &by).await?;
     }
     let events = state.store.batch_events(&kept.id, 0).await?;
     Ok((StatusCode::CREATED, Json(seen(&state, kept, &events).await?)))
+}
+
+/// What the same save began before. Worked out anew it could be another batch: what was learned in between is in its steps.
+async fn begun_before(state: &AppState, ask: &BatchAsk, by: &By) -> Result<Option<BatchNow>, ApiError> {
+    let Some(kept) = state.store.kept_before::<BatchDocument>(by).await? else { return Ok(None) };
+    let own = &kept.document;
+    if own.formula.lines.len() != ask.formula.lines.len()
+        || own.formula.name != ask.formula.name
+        || own.component != ask.component
+    {
+        return Err(StoreError::SaveIdUsed.into());
+    }
+    let events = state.store.batch_events(&kept.id, 0).await?;
+    seen(state, kept, &events).await.map(Some)
+}
+
+async fn begun(state: &AppState, ask: BatchAsk, now: Timestamp) -> Result<BatchDocument, ApiError> {
+    let shelf = state.shelf_of([&ask.formula]).await?;
+    let learned = state.learned().await?;
+    let ask = ask.come_at(now);
+    let begun = move || {
+        let batch = BatchDocument::begin(ask, &shelf, &learned)?;
+        batch.made_too_late(now).map_or(Ok(batch), |fault| Err(vec![fault]))
+    };
+    state.work_out(begun).await
+}
+
+/// A batch that is written in, with what is said of it.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BatchWritten {
+    /// What was made, and when.
+    pub batch: BatchAsk,
+    /// What is said of it, in its order: how it came out, a test.
+    #[schema(max_items = 500)]
+    pub events: Vec<NewBatchEvent>,
+}
+
+/// Writes a batch in with what is said of it: both are kept or neither, so that no batch is left behind of which nothing is said.
+#[utoipa::path(
+    post, path = "/batches/written", tag = "batches", operation_id = "write_batch", request_body = BatchWritten,
+    params(Saving), responses((status = 201, body = BatchNow, description = "Written in"))
+)]
+async fn write_batch(
+    State(state): State<AppState>,
+    saving: Saving,
+    Body(new): Body<BatchWritten>,
+) -> Result<(StatusCode, Json<BatchNow>), ApiError> {
+    let by = saving.by();
+    let (events, mut faults) = read(new.events);
+    if new.batch.made_at.is_none() {
+        let words = "what is written in was made at some time: say when";
+        faults.push(Fault::new("batch.made_at", FaultCode::WrongValue, words));
+    }
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(faults));
+    }
+    if let Some(before) = begun_before(&state, &new.batch, &by).await? {
+        return Ok((StatusCode::CREATED, Json(before)));
+    }
+    let document = begun(&state, new.batch, by.now).await?;
+    let told = told(&events, by.now);
+    let shelf = shelf_of(&state.store, "", &document, told.iter()).await?;
+    let (of, said) = (document.clone(), told.clone());
+    let faults = state.work_out(move || Ok(refused(&of, &[], &said, &shelf))).await?;
+    if !faults.is_empty() {
+        return Err(ApiError::Faults(faults));
+    }
+    let to_learn = is_tested(&told).then(|| state.teaching.promise());
+    let kept = state.store.write_in(document, events, &Uuid::now_v7().to_string(), &by).await?;
+    if let Some(to_learn) = to_learn {
+        to_learn.learn(&state.store, &state.desk).await?;
+    }
+    let events = state.store.batch_events(&kept.id, 0).await?;
+    Ok((StatusCode::CREATED, Json(seen(&state, kept, &events).await?)))
+}
+
+/// Events as the batch counts them: nothing happened later than it came here.
+fn told(events: &[NewEvent<BatchEvent>], now: Timestamp) -> Vec<BatchEntry> {
+    let one = |own: &NewEvent<BatchEvent>| BatchEntry {
+        id: own.id.as_str().to_owned(),
+        at: own.at.min(now),
+        device: None,
+        event: own.event.clone(),
+    };
+    events.iter().map(one).collect()
+}
+
+/// Whatever is said of a batch that was tested may change what was in it then: it is learned from anew.
+fn is_tested(entries: &[BatchEntry]) -> bool {
+    entries.iter().any(|own| matches!(own.event, BatchEvent::Tested { .. }))
 }
 
 /// One batch: what happened to it, and how it looks.
@@ -197,15 +284,7 @@ async fn add_batch_events(
         return Err(ApiError::Faults(faults));
     }
     let by = saving.by();
-    let told: Vec<BatchEntry> = events
-        .iter()
-        .map(|own| BatchEntry {
-            id: own.id.as_str().to_owned(),
-            at: own.at.min(by.now),
-            device: None,
-            event: own.event.clone(),
-        })
-        .collect();
+    let told = told(&events, by.now);
     let (was, _) = entries(&before);
     let shelf = shelf_of(&state.store, &id, &kept.document, was.iter().chain(&told)).await?;
     let (document, was_closed) = (kept.document.clone(), is_closed(&was));
@@ -217,9 +296,7 @@ async fn add_batch_events(
     // One that goes on is among those that are made before it is, and one that is made no more only afterwards: whatever
     // stops in between, nothing that is being made is missed.
     let closes = is_closed(&both);
-    // Whatever is said of a batch that was tested may change what was in it then.
-    let tested = both.iter().any(|own| matches!(own.event, BatchEvent::Tested { .. }));
-    let to_learn = tested.then(|| state.teaching.promise());
+    let to_learn = is_tested(&both).then(|| state.teaching.promise());
     let put_away = |archived: bool| Place { archived, tags: None };
     if was_closed && !closes {
         state.store.place(BATCH, &id, &put_away(false), &by).await?;

@@ -227,3 +227,55 @@ async fn pictures_are_kept_with_their_batch_and_tell_no_place() {
     assert_eq!(kitchen.http.get(&address).send().await.unwrap().status().as_u16(), 404);
     kitchen.close().await;
 }
+
+/// A batch is written in with what is said of it, or not at all: a reading that cannot be leaves no batch behind of which nothing is
+/// said. Sent again under the same id it is there once; a tablet whose clock is some minutes ahead writes it in as of now.
+#[tokio::test]
+async fn a_batch_is_written_in_with_what_is_said_of_it_or_not_at_all() {
+    let kitchen = Kitchen::open(false).await;
+    let batches = async || kitchen.get("/api/batches").await.1.as_array().unwrap().len();
+    let ahead = jiff::Timestamp::now() + jiff::SignedDuration::from_mins(20);
+    let written = |across: f64, made_at: &str| {
+        let test = json!({ "kind": "plate_spread", "ml": 50.0, "across_mm": across });
+        let event = json!({ "what": "tested", "test": test, "c": 30.0 });
+        let events = json!([{ "id": "written-0001", "at": made_at, "event": event }]);
+        json!({ "batch": { "formula": formula(), "made_at": made_at }, "events": events })
+    };
+    for (bad, field) in [
+        (written(3.0, "2026-01-02T11:00:00Z"), "events.0.event.test.across_mm"),
+        (written(150.0, "2126-01-02T11:00:00Z"), "made_at"),
+        (json!({ "batch": { "formula": formula() }, "events": [] }), "batch.made_at"),
+    ] {
+        let (status, problem) = kitchen.post("/api/batches/written", &bad).await;
+        assert_eq!((status, &problem["errors"][0]["field"]), (422, &json!(field)), "{problem}");
+        assert_eq!(batches().await, 0, "nothing is left behind");
+    }
+    let mut keys = Vec::new();
+    for _ in 0..2 {
+        let sent = kitchen
+            .http
+            .post(format!("{}/api/batches/written", kitchen.address))
+            .header("Idempotency-Key", "written-in-01")
+            .json(&written(150.0, "2026-01-02T11:00:00Z"));
+        let answer: Value = sent.send().await.unwrap().json().await.unwrap();
+        assert_eq!(answer["view"]["tests"].as_array().unwrap().len(), 1, "{answer}");
+        keys.push(answer["kept"]["id"].clone());
+    }
+    assert_eq!((&keys[0], batches().await), (&keys[1], 1));
+    assert_eq!(kitchen.get("/api/learned").await.1["readings"].as_array().unwrap().len(), 1);
+    let mut now = written(151.0, &ahead.to_string());
+    now["events"][0]["id"] = json!("written-0002");
+    let (status, answer) = kitchen.post("/api/batches/written", &now).await;
+    assert_eq!(status, 201, "{answer}");
+    let made: jiff::Timestamp = answer["kept"]["document"]["made_at"].as_str().unwrap().parse().unwrap();
+    assert!(made <= jiff::Timestamp::now());
+    assert!(answer["clocks"][0].as_str().unwrap().contains("is ahead of the kitchen's"), "{answer}");
+    // Nothing is being made of it.
+    assert_eq!(kitchen.get("/api/batches?running=true").await.1, json!([]));
+    // The id of an event that is there takes the new batch with it.
+    let again = written(149.0, "2026-01-03T11:00:00Z");
+    let (status, problem) = kitchen.post("/api/batches/written", &again).await;
+    assert_eq!((status, &problem["code"]), (422, &json!("save_id_used")), "{problem}");
+    assert_eq!(batches().await, 2);
+    kitchen.close().await;
+}

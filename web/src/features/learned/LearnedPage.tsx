@@ -4,7 +4,6 @@ import { faultWords } from '../../api/ask'
 import type { KitchenLearned, LearnedReading, SetBackNamed } from '../../api/client'
 import { dayOf, twoDigits } from '../../lib/format'
 import { useTitle } from '../../lib/hooks'
-import { newId } from '../../desk/tabs'
 import { Button } from '../../ui/Button'
 import { NotRead } from '../../ui/NotRead'
 import { LogNav } from '../log/LogNav'
@@ -84,7 +83,7 @@ function Learned({ learned }: { learned: KitchenLearned }) {
           </p>
           <ul className="border-t border-line">
             {learned.offsets.map((own) => (
-              <OffsetRow key={`${own.quantity} ${own.name}`} offset={own} onRun={run} />
+              <OffsetRow key={JSON.stringify([own.quantity, own.of])} offset={own} onRun={run} />
             ))}
           </ul>
         </section>
@@ -181,11 +180,7 @@ function Readings({ readings, onRun }: ReadingsProps) {
   // On paper all of them, whatever is unfolded on the screen.
   const folded = (at: number) => (!all && at >= SHOWN ? 'hidden print:flex' : 'flex')
   const count = (own: LearnedReading, counts: boolean) =>
-    onRun(() =>
-      sayOf(own.batch, [
-        { id: newId(), at: new Date().toISOString(), event: { what: 'counted', of: own.test, counts } },
-      ]),
-    )
+    onRun(() => sayOf(own.batch, { what: 'counted', of: own.test, counts }))
   return (
     <>
       <ul>

@@ -3,16 +3,14 @@ import { useNavigate } from 'react-router'
 import { faultWords } from '../../api/ask'
 import { answer, api } from '../../api/client'
 import type { BatchEvent, Came } from '../../api/client'
-import { newId } from '../../desk/tabs'
 import { Button } from '../../ui/Button'
 import { Select } from '../../ui/Select'
 import { Sheet } from '../../ui/Sheet'
 import { TextArea, TextField } from '../../ui/TextField'
 import { readNumber } from '../../lib/number'
 import { CAME } from '../batch/came'
-import { beginBatch } from '../batch/queries'
 import { useComponents } from '../library/queries'
-import { sayOf } from './queries'
+import { writeIn } from './queries'
 
 /** A day as a date field has it. */
 function day(date: Date): string {
@@ -38,8 +36,6 @@ export function WriteIn({ onClose }: { onClose: () => void }) {
   const [came, setCame] = useState<Came | ''>('')
   const [words, setWords] = useState('')
   const [wrong, setWrong] = useState<string | null>(null)
-  // The same again, when an answer was lost, is said once.
-  const [saidAs] = useState(newId)
   const [busy, setBusy] = useState(false)
   const listed = (components.data ?? []).filter((own) => !own.archived)
   const write = async () => {
@@ -54,24 +50,17 @@ export function WriteIn({ onClose }: { onClose: () => void }) {
     setWrong(null)
     try {
       const own = await answer(api.GET('/api/components/{id}', { params: { path: { id: formula } } }))
-      const begun = await beginBatch({
+      const batch = {
         formula: own.document,
         component: own.id,
         revision: own.revision,
-        made_at: at.toISOString(),
         ...(read.kind === 'number' ? { weigh_g: read.value } : {}),
-      })
+      }
       const said: BatchEvent[] = []
       if (came) said.push({ what: 'judged', came, words: words.trim() })
       else if (words.trim()) said.push({ what: 'noted', words: words.trim() })
-      const saidAt = at.toISOString()
-      if (said.length > 0) {
-        await sayOf(
-          begun.kept.id,
-          said.map((event) => ({ id: saidAs, at: saidAt, event })),
-        )
-      }
-      void navigate(`/log/${begun.kept.id}`)
+      const written = await writeIn(batch, made === day(new Date()) ? null : at.toISOString(), said)
+      void navigate(`/log/${written.kept.id}`)
     } catch (error) {
       setWrong(faultWords(error))
       setBusy(false)

@@ -1,9 +1,10 @@
 import { useMutation } from '@tanstack/react-query'
 import { asking, useKept } from '../../api/ask'
 import { answer, api } from '../../api/client'
-import type { BatchNow, LogRead, NewBatchEvent, Pictures } from '../../api/client'
+import type { BatchAsk, BatchEvent, BatchNow, LogRead, NewBatchEvent, Pictures } from '../../api/client'
 import type { operations } from '../../api/schema'
 import { attempt } from '../../desk/attempt'
+import type { First } from '../../desk/attempt'
 import { newId } from '../../desk/tabs'
 
 export type LogQuery = NonNullable<operations['read_log']['parameters']['query']>
@@ -32,13 +33,29 @@ export function useLogImport() {
   })
 }
 
-/** Says of a batch what is not said while it is made. */
-export function sayOf(batch: string, events: NewBatchEvent[]): Promise<BatchNow> {
-  return attempt(['said of', batch, events], (header) =>
-    answer(
-      api.POST('/api/batches/{id}/events', { params: { path: { id: batch }, header }, body: { events } }),
-    ),
-  )
+/** Says of a batch what is not said while it is made; the same again, where no answer came, is said once. */
+export function sayOf(batch: string, ...said: BatchEvent[]): Promise<BatchNow> {
+  return attempt(['said of', batch, said], (header, first) => {
+    const body = { events: eventsOf(said, first, first.at) }
+    return answer(api.POST('/api/batches/{id}/events', { params: { path: { id: batch }, header }, body }))
+  })
+}
+
+/** Writes in a batch that was made, with what is said of it: both or neither. Made on no day that is said, it is made now. */
+export function writeIn(
+  batch: Omit<BatchAsk, 'made_at'>,
+  madeAt: string | null,
+  said: BatchEvent[],
+): Promise<BatchNow> {
+  return attempt(['written in', batch, madeAt, said], (header, first) => {
+    const made_at = madeAt ?? first.at
+    const body = { batch: { ...batch, made_at }, events: eventsOf(said, first, made_at) }
+    return answer(api.POST('/api/batches/written', { params: { header }, body }))
+  })
+}
+
+function eventsOf(said: BatchEvent[], first: First, at: string): NewBatchEvent[] {
+  return said.map((event, place) => ({ id: `${first.id}-${place}`, at, event }))
 }
 
 /** A batch as the log shows it. */

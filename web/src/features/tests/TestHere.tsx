@@ -1,11 +1,9 @@
 import { useState } from 'react'
 import { faultWords } from '../../api/ask'
 import type { BatchNow, BenchTest, FormulaDocument, History } from '../../api/client'
-import { newId } from '../../desk/tabs'
 import { useKeys } from '../../lib/keys'
 import { Keycap } from '../../ui/Button'
-import { beginBatch } from '../batch/queries'
-import { sayOf } from '../log/queries'
+import { sayOf, writeIn } from '../log/queries'
 import { TestSheet } from './TestSheet'
 
 interface TestHereProps {
@@ -22,11 +20,13 @@ export function TestHere({ formula, component, history }: TestHereProps) {
   useKeys('Bench', [{ key: 'b', words: 'Test it', run: () => setOpen(true) }])
   const tested = async (test: BenchTest, c: number, history: History) => {
     setWrong(null)
-    const at = new Date().toISOString()
+    const said = { what: 'tested' as const, test, c, history }
     try {
-      const of = batch ?? (await beginBatch({ formula, made_at: at, ...(component ? { component } : {}) }))
-      setBatch(of)
-      setBatch(await sayOf(of.kept.id, [{ id: newId(), at, event: { what: 'tested', test, c, history } }]))
+      setBatch(
+        batch
+          ? await sayOf(batch.kept.id, said)
+          : await writeIn({ formula, ...(component ? { component } : {}) }, null, [said]),
+      )
     } catch (error) {
       setWrong(faultWords(error))
     }
