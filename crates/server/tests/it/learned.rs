@@ -370,6 +370,24 @@ async fn an_ingredient_that_is_corrected_is_learned_from_anew() {
     kitchen.close().await;
 }
 
+/// Changes what an event of a closed kitchen says behind its back.
+///
+/// # Arguments
+/// * `of`: id of the event, or key of what it happened to.
+async fn spoil(dir: &tempfile::TempDir, of: &str, [was, is]: [&str; 2]) {
+    let file = format!("sqlite://{}", dir.path().join("kitchen.db").display());
+    let mut raw = <sqlx::SqliteConnection as sqlx::Connection>::connect(&file).await.unwrap();
+    sqlx::query("DROP TRIGGER events_do_not_change").execute(&mut raw).await.unwrap();
+    sqlx::query("UPDATE events SET event = replace(event, ?2, ?3) WHERE ?1 IN (key, id)")
+        .bind(of)
+        .bind(was)
+        .bind(is)
+        .execute(&mut raw)
+        .await
+        .unwrap();
+    sqlx::Connection::close(raw).await.unwrap();
+}
+
 /// A tested batch that cannot be read teaches nothing and is told; the kitchen opens, and learns from the others.
 #[tokio::test]
 async fn a_tested_batch_that_cannot_be_read_is_told_and_stops_nothing() {
@@ -377,15 +395,7 @@ async fn a_tested_batch_that_cannot_be_read_is_told_and_stops_nothing() {
     let spoiled = tested(&kitchen, "Quay drip", "2026-01-02", 150.0).await;
     tested(&kitchen, "Quay drip", "2026-01-03", 150.0).await;
     let dir = kitchen.close().await;
-    let file = format!("sqlite://{}", dir.path().join("kitchen.db").display());
-    let mut raw = <sqlx::SqliteConnection as sqlx::Connection>::connect(&file).await.unwrap();
-    sqlx::query("DROP TRIGGER events_do_not_change").execute(&mut raw).await.unwrap();
-    sqlx::query("UPDATE events SET event = replace(event, '150', '110') WHERE key = ?")
-        .bind(&spoiled)
-        .execute(&mut raw)
-        .await
-        .unwrap();
-    sqlx::Connection::close(raw).await.unwrap();
+    spoil(&dir, &spoiled, ["150", "110"]).await;
     let again = Kitchen::over(dir).await;
     let (status, learned) = again.get("/api/learned").await;
     assert_eq!((status, &learned["unread"]), (200, &json!(1)), "{learned}");
@@ -408,14 +418,7 @@ async fn a_decision_that_cannot_be_read_is_told_and_stops_nothing() {
         assert_eq!(kitchen.post("/api/learned", &json!({ "id": id, "event": event })).await.0, 201);
     }
     let dir = kitchen.close().await;
-    let file = format!("sqlite://{}", dir.path().join("kitchen.db").display());
-    let mut raw = <sqlx::SqliteConnection as sqlx::Connection>::connect(&file).await.unwrap();
-    sqlx::query("DROP TRIGGER events_do_not_change").execute(&mut raw).await.unwrap();
-    sqlx::query("UPDATE events SET event = replace(event, 'ganache', 'custard') WHERE id = 'set-back-01'")
-        .execute(&mut raw)
-        .await
-        .unwrap();
-    sqlx::Connection::close(raw).await.unwrap();
+    spoil(&dir, "set-back-01", ["ganache", "custard"]).await;
     let again = Kitchen::over(dir).await;
     let (status, learned) = again.get("/api/learned").await;
     assert_eq!((status, &learned["undecided"]), (200, &json!(1)), "{learned}");
