@@ -49,11 +49,42 @@ impl Store {
         if named.is_empty() {
             return self.shelf_over(keys, &Inside::new()).await;
         }
-        let sql = "SELECT saved_at FROM revisions WHERE noun = ? AND key = ? AND revision = 1";
-        let begun: Option<String> =
-            sqlx::query_scalar(sql).bind(BATCH.word).bind(batch).fetch_optional(&self.readers).await?;
+        let begun = self.begun_at(batch).await?;
         let inside = self.inside_as_of(named, begun.as_deref()).await?;
         self.shelf_over(keys, &inside).await
+    }
+
+    /// Keys by which lines of a batch name what was changed since it was begun, each with the key that holds it at its version of then.
+    ///
+    /// # Errors
+    /// When the file fails; [`StoreError::Damaged`].
+    pub async fn held_then(
+        &self,
+        batch: &str,
+        keys: impl IntoIterator<Item = &str>,
+    ) -> Result<BTreeMap<String, String>, StoreError> {
+        let newest: Vec<(&str, &str)> = keys
+            .into_iter()
+            .filter_map(|key| Some((key, named_in(key)?)))
+            .filter(|(_, named)| held(named).1.is_none())
+            .collect();
+        if newest.is_empty() {
+            return Ok(BTreeMap::new());
+        }
+        let Some(begun) = self.begun_at(batch).await? else { return Ok(BTreeMap::new()) };
+        let named: Vec<&str> = newest.iter().map(|own| own.1).collect();
+        let then = self.some_as_of::<FormulaDocument>(&named, &begun).await?;
+        let moved = |(key, named): (&str, &str)| {
+            let own = then.get(named).filter(|own| own.revision < own.newest_revision)?;
+            Some((key.to_owned(), format!("{key}@{}", own.revision)))
+        };
+        Ok(newest.into_iter().filter_map(moved).collect())
+    }
+
+    /// When a batch was begun, RFC 3339; none for one that is not kept.
+    async fn begun_at(&self, batch: &str) -> Result<Option<String>, StoreError> {
+        let sql = "SELECT saved_at FROM revisions WHERE noun = ? AND key = ? AND revision = 1";
+        Ok(sqlx::query_scalar(sql).bind(BATCH.word).bind(batch).fetch_optional(&self.readers).await?)
     }
 
     /// The same with the components at hand.

@@ -2343,6 +2343,13 @@ export interface components {
         BatchNow: {
             /** @description Devices whose clocks are ahead of the kitchen's, in words: what happened on them is taken as of when it came here. */
             clocks: string[];
+            /**
+             * @description What of it is made here and was changed since: the key its lines name it by, and the key that holds it at its version of then. A
+             *     formula that is to be as this batch was names it by the second.
+             */
+            held: {
+                [key: string]: string;
+            };
             /** @description As it was begun. */
             kept: components["schemas"]["KeptBatch"];
             /**

@@ -1,6 +1,6 @@
 //! Batches while they are made: begun, what happens to them, and how they look then.
 
-use crate::batch_log::{entries, shelf_of};
+use crate::batch_log::{entries, keys_of, shelf_of};
 use crate::body::{Asked, Body};
 use crate::error::ApiError;
 use crate::routes::kept::Fit;
@@ -15,6 +15,7 @@ use pastry::batch::fold::counting;
 use pastry::batch::{BatchAsk, BatchDocument, BatchEntry, BatchEvent, BatchView, look, refused};
 use pastry::fault::{Fault, FaultCode};
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
 use store::batch::{Batch, BatchSummary, KeptBatchEvent};
 use store::journal::NewEvent;
 use store::list::Place;
@@ -47,6 +48,9 @@ pub struct BatchNow {
     pub place: i64,
     /// How it looks.
     pub view: BatchView,
+    /// What of it is made here and was changed since: the key its lines name it by, and the key that holds it at its version of then. A
+    /// formula that is to be as this batch was names it by the second.
+    pub held: BTreeMap<String, String>,
     /// Devices whose clocks are ahead of the kitchen's, in words: what happened on them is taken as of when it came here.
     pub clocks: Vec<String>,
 }
@@ -353,9 +357,16 @@ fn is_closed(entries: &[BatchEntry]) -> bool {
 async fn seen(state: &AppState, kept: Batch, events: &[KeptBatchEvent]) -> Result<BatchNow, ApiError> {
     let (entries, clocks) = entries(events);
     let shelf = shelf_of(&state.store, &kept.id, &kept.document, entries.iter()).await?;
+    let held = state.store.held_then(&kept.id, keys_of(&kept.document, entries.iter())).await?;
     let document = kept.document.clone();
-    let view = state.work_out(move || look(&document, &entries, &shelf)).await?;
-    Ok(BatchNow { place: events.last().map_or(0, |own| own.place), kept, view, clocks })
+    let mut view = state.work_out(move || look(&document, &entries, &shelf)).await?;
+    // What is in the bowl is asked about by itself, too: by a rescue, a test, a new formula of it.
+    for line in &mut view.contents.lines {
+        if let Some(then) = held.get(&line.ingredient) {
+            line.ingredient.clone_from(then);
+        }
+    }
+    Ok(BatchNow { place: events.last().map_or(0, |own| own.place), kept, view, held, clocks })
 }
 
 impl Fit for BatchDocument {

@@ -269,3 +269,33 @@ async fn a_batch_is_of_what_its_components_were_when_it_was_begun() {
     assert_eq!(tape(&was).await, allergens);
     kitchen.close().await;
 }
+
+/// A formula made of what was in a bowl names the cream at its version of then, once that is another: it predicts what the batch was.
+#[tokio::test]
+async fn a_formula_of_a_bowl_holds_the_cream_that_was_in_it() {
+    let kitchen = Kitchen::open(false).await;
+    let daily = kept(&kitchen, &pastry_cream()).await;
+    let ask = json!({ "formula": mousseline(&daily), "made_at": "2026-11-29T09:00:00Z" });
+    let (status, batch) = kitchen.post("/api/batches", &ask).await;
+    assert_eq!((status, &batch["held"]), (201, &json!({})), "nothing was changed since");
+    let path = format!("/api/batches/{}", batch["kept"]["id"].as_str().unwrap());
+    let stiff = async |formula: &Value| {
+        let (status, answer) = kitchen.post("/api/predict", formula).await;
+        assert_eq!(status, 200, "{answer}");
+        answer["at"]["yield_stress_pa"]["value"].as_f64().unwrap()
+    };
+    let was = stiff(&batch["view"]["contents"]).await;
+    let mut stiffer = pastry_cream();
+    stiffer["lines"][3]["amount"] = json!("80 g");
+    assert_eq!(saved(&kitchen, &daily, &stiffer, 1).await.0, 200);
+    let (_, seen) = kitchen.get(&path).await;
+    let (name, then) = (format!("made-{daily}"), format!("made-{daily}@1"));
+    assert_eq!(seen["held"], json!({ name: then }));
+    assert_eq!(seen["view"]["contents"]["lines"][0]["ingredient"], json!(then));
+    assert!((stiff(&seen["view"]["contents"]).await / was - 1.0).abs() < 1e-9);
+    assert!(stiff(&mousseline(&daily)).await > 1.05 * was, "what is made now is stiffer");
+    // In the bowl of a batch that is begun now is the new one.
+    let (_, now) = kitchen.post("/api/batches", &ask).await;
+    assert_eq!(now["held"], json!({}));
+    kitchen.close().await;
+}

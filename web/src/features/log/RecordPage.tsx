@@ -129,7 +129,10 @@ function Head({ now, line, onSay }: { now: BatchNow; line: LogLine; onSay: Say }
         <FromIt document={view.contents} name={`${line.name}, as made ${dayOf(line.at)}`}>
           New formula from the bowl
         </FromIt>
-        <FromIt document={kept.document.formula} name={`${line.name}, as planned ${dayOf(line.at)}`}>
+        <FromIt
+          document={asItWas(kept.document.formula, now.held)}
+          name={`${line.name}, as planned ${dayOf(line.at)}`}
+        >
           From its plan
         </FromIt>
         {line.component && (
@@ -183,6 +186,15 @@ function facts(line: LogLine): string[] {
 
 function spoonWords(line: LogLine): string {
   return (line.spoon ?? '').replaceAll('_', ' ')
+}
+
+/** A formula with what it is made of as that was then, where it was changed since. */
+function asItWas(document: FormulaDocument, held: BatchNow['held']): FormulaDocument {
+  const lines = document.lines.map((line) => ({
+    ...line,
+    ingredient: held[line.ingredient] ?? line.ingredient,
+  }))
+  return { ...document, lines }
 }
 
 /** A new formula from a document, on the Bench. */
