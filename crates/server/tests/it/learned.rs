@@ -5,10 +5,8 @@ use crate::{Kitchen, formula};
 use pastry::belief::Terms;
 use pastry::learn::{Counts, Taught, learn};
 use serde_json::{Value, json};
-use server::desk::Desk;
-use server::teaching::Teaching;
 
-async fn tested(kitchen: &Kitchen, name: &str, day: &str, across_mm: f64) -> String {
+pub async fn tested(kitchen: &Kitchen, name: &str, day: &str, across_mm: f64) -> String {
     let mut own = formula();
     own["name"] = json!(name);
     let ask = json!({ "formula": own, "made_at": format!("{day}T11:00:00Z") });
@@ -24,7 +22,7 @@ async fn tested(kitchen: &Kitchen, name: &str, day: &str, across_mm: f64) -> Str
     batch
 }
 
-fn offset(learned: &Value, name: &str) -> Option<f64> {
+pub fn offset(learned: &Value, name: &str) -> Option<f64> {
     let all = learned["offsets"].as_array().unwrap();
     all.iter().find(|own| own["name"] == name)?["times"]["value"].as_f64()
 }
@@ -215,83 +213,6 @@ async fn the_demo_kitchen_learns_and_the_table_of_the_documents_is_what_comes_ou
     kitchen.close().await;
 }
 
-#[tokio::test]
-async fn the_trainer_asks_answers_and_keeps_the_score() {
-    let kitchen = Kitchen::open(false).await;
-    let (status, none) = kitchen.get("/api/trainer/question?seed=1").await;
-    assert_eq!((status, &none["asked"]), (200, &Value::Null), "nothing is kept yet");
-    for (name, grams) in [("Quay drip", "100 g"), ("Pier mask", "220 g"), ("Loose sauce", "40 g")] {
-        let mut own = formula();
-        own["name"] = json!(name);
-        own["lines"][0]["amount"] = json!(grams);
-        assert_eq!(kitchen.post("/api/components", &own).await.0, 201);
-    }
-    let (mut right, mut asked) = (0, 0);
-    for seed in 1..=12 {
-        let (status, now) = kitchen.get(&format!("/api/trainer/question?seed={seed}&who=Ada")).await;
-        assert_eq!(status, 200, "{now}");
-        let question = &now["asked"];
-        assert!(!question.to_string().contains("right"), "the answer is not with the question: {question}");
-        if question.is_null() {
-            continue;
-        }
-        asked += 1;
-        let said = seed % question["question"]["choices"].as_array().unwrap().len();
-        let (id, seal) = (format!("answer-{seed:03}"), &question["seal"]);
-        let answer = json!({ "who": "Ada", "id": id, "ask": question["ask"], "seal": seal, "said": said });
-        let (status, judged) = kitchen.post("/api/trainer/answers", &answer).await;
-        assert_eq!(status, 201, "{judged}");
-        assert_eq!(judged["answer"]["good"], json!(judged["answer"]["right"] == json!(said)));
-        right += usize::from(judged["answer"]["good"] == json!(true));
-        // Sent twice it counts once.
-        assert_eq!(kitchen.post("/api/trainer/answers", &answer).await.1, judged);
-    }
-    assert!(asked > 8, "{asked} could be asked");
-    let (_, score) = kitchen.get("/api/trainer/score?who=Ada").await;
-    assert_eq!((&score["today"], &score["today_good"]), (&json!(asked), &json!(right)));
-    assert_eq!(kitchen.get("/api/trainer/score").await.1["today"], json!(0), "somebody else's is their own");
-    let (_, now) = kitchen.get("/api/trainer/question?seed=3&who=Ada&kind=drip").await;
-    assert_eq!((&now["asked"]["question"]["kind"], &now["people"]), (&json!("drip"), &json!(["Ada"])));
-    let asked = &now["asked"];
-    let far =
-        json!({ "who": "Ada", "id": "answer-099", "ask": asked["ask"], "seal": asked["seal"], "said": 6 });
-    let (status, problem) = kitchen.post("/api/trainer/answers", &far).await;
-    assert_eq!((status, &problem["errors"][0]["field"]), (422, &json!("said")), "{problem}");
-    let mut gone = far.clone();
-    gone["ask"]["component"] = json!("no-such-formula");
-    assert_eq!(kitchen.post("/api/trainer/answers", &gone).await.0, 404);
-    // A tablet's capitals make nobody somebody else.
-    let (_, again) = kitchen.get("/api/trainer/question?seed=3&who=aDA&kind=drip").await;
-    assert_eq!((&again["score"], &again["people"]), (&now["score"], &json!(["Ada"])));
-    let anew = json!({ "who": "Ada", "id": "anew-0001" });
-    let (status, score) = kitchen.post("/api/trainer/score", &anew).await;
-    assert_eq!((status, &score["today"]), (201, &json!(0)));
-    assert_eq!(kitchen.get(&format!("/api/trainer/score?who={}", "x".repeat(61))).await.0, 422);
-    kitchen.close().await;
-}
-
-/// Between the question and the answer a colleague tested a batch: what was on the screen is not what would be asked now, and
-/// neither a right answer nor a wrong one is written down.
-#[tokio::test]
-async fn an_answer_to_what_would_be_asked_otherwise_now_counts_for_nothing() {
-    let kitchen = Kitchen::open(false).await;
-    let mut own = formula();
-    own["name"] = json!("Quay drip");
-    assert_eq!(kitchen.post("/api/components", &own).await.0, 201);
-    let (_, now) = kitchen.get("/api/trainer/question?seed=3&kind=drip").await;
-    let asked = &now["asked"];
-    tested(&kitchen, "Quay drip", "2026-01-02", 150.0).await;
-    let mut answer = json!({ "id": "answer-001", "ask": asked["ask"], "seal": asked["seal"], "said": 1 });
-    let (status, problem) = kitchen.post("/api/trainer/answers", &answer).await;
-    assert_eq!((status, &problem["errors"][0]["code"]), (422, &json!("asked_otherwise")), "{problem}");
-    assert_eq!(kitchen.get("/api/trainer/score").await.1["today"], json!(0));
-    let (_, now) = kitchen.get("/api/trainer/question?seed=3&kind=drip").await;
-    assert_ne!(now["asked"]["question"]["choices"], asked["question"]["choices"], "the lengths are others");
-    answer["seal"] = now["asked"]["seal"].clone();
-    assert_eq!(kitchen.post("/api/trainer/answers", &answer).await.0, 201);
-    kitchen.close().await;
-}
-
 /// Five batches tell how long a step takes, and the day reckons with it where nobody wrote minutes down.
 #[tokio::test]
 async fn the_minutes_of_batches_flow_into_the_room() {
@@ -367,98 +288,6 @@ async fn an_ingredient_that_is_corrected_is_learned_from_anew() {
         after < 0.95 * before,
         "{before} times the book, and then {after}: more cocoa is stiffer by the book"
     );
-    kitchen.close().await;
-}
-
-/// Changes what an event of a closed kitchen says behind its back.
-///
-/// # Arguments
-/// * `of`: id of the event, or key of what it happened to.
-async fn spoil(dir: &tempfile::TempDir, of: &str, [was, is]: [&str; 2]) {
-    let file = format!("sqlite://{}", dir.path().join("kitchen.db").display());
-    let mut raw = <sqlx::SqliteConnection as sqlx::Connection>::connect(&file).await.unwrap();
-    sqlx::query("DROP TRIGGER events_do_not_change").execute(&mut raw).await.unwrap();
-    sqlx::query("UPDATE events SET event = replace(event, ?2, ?3) WHERE ?1 IN (key, id)")
-        .bind(of)
-        .bind(was)
-        .bind(is)
-        .execute(&mut raw)
-        .await
-        .unwrap();
-    sqlx::Connection::close(raw).await.unwrap();
-}
-
-/// A tested batch that cannot be read teaches nothing and is told; the kitchen opens, and learns from the others.
-#[tokio::test]
-async fn a_tested_batch_that_cannot_be_read_is_told_and_stops_nothing() {
-    let kitchen = Kitchen::open(false).await;
-    let spoiled = tested(&kitchen, "Quay drip", "2026-01-02", 150.0).await;
-    tested(&kitchen, "Quay drip", "2026-01-03", 150.0).await;
-    let dir = kitchen.close().await;
-    spoil(&dir, &spoiled, ["150", "110"]).await;
-    let again = Kitchen::over(dir).await;
-    let (status, learned) = again.get("/api/learned").await;
-    assert_eq!((status, &learned["unread"]), (200, &json!(1)), "{learned}");
-    assert_eq!(learned["readings"].as_array().unwrap().len(), 1);
-    again.close().await;
-}
-
-/// A decision that cannot be read is told, stops nothing, and takes no other with it.
-#[tokio::test]
-async fn a_decision_that_cannot_be_read_is_told_and_stops_nothing() {
-    let kitchen = Kitchen::open(false).await;
-    for day in ["2026-01-02", "2026-01-03"] {
-        tested(&kitchen, "Quay drip", day, 150.0).await;
-    }
-    for (id, of) in [
-        ("set-back-01", json!({ "of": "family", "family": "ganache" })),
-        ("set-back-02", json!({ "of": "kitchen" })),
-    ] {
-        let event = json!({ "what": "set_back", "of": of, "quantity": "yield_stress", "why": "a new stove" });
-        assert_eq!(kitchen.post("/api/learned", &json!({ "id": id, "event": event })).await.0, 201);
-    }
-    let dir = kitchen.close().await;
-    spoil(&dir, "set-back-01", ["ganache", "custard"]).await;
-    let again = Kitchen::over(dir).await;
-    let (status, learned) = again.get("/api/learned").await;
-    assert_eq!((status, &learned["undecided"]), (200, &json!(1)), "{learned}");
-    assert_eq!(learned["set_back"].as_array().unwrap().len(), 1);
-    assert_eq!(learned["set_back"][0]["id"], json!("set-back-02"));
-    assert!(offset(&learned, "Ganache").is_some(), "as if it had not been decided");
-    again.close().await;
-}
-
-/// A device that leaves the moment it has sent a test, or is refused because too much else is worked out, has it learned from all the
-/// same: what was written down teaches, whoever waits.
-#[tokio::test]
-async fn what_nobody_waited_to_see_learned_is_learned_all_the_same() {
-    let kitchen = Kitchen::open(false).await;
-    let (store, teaching) = (kitchen.store().clone(), Teaching::default());
-    let follows = {
-        let (store, teaching) = (store.clone(), teaching.clone());
-        tokio::spawn(async move { teaching.follow(&store, &Desk::default()).await })
-    };
-    let known = || teaching.now().readings[0].len();
-    let learned = async |many: usize| {
-        for _ in 0..1_000 {
-            if known() == many {
-                return;
-            }
-            tokio::time::sleep(std::time::Duration::from_millis(10)).await;
-        }
-        panic!("{} of {many} are learned from", known());
-    };
-    let left = teaching.promise();
-    tested(&kitchen, "Quay drip", "2026-01-02", 150.0).await;
-    assert_eq!(known(), 0, "nobody has learned yet");
-    drop(left);
-    learned(1).await;
-    let refused = teaching.promise();
-    tested(&kitchen, "Quay drip", "2026-01-03", 150.0).await;
-    let full = Desk::with(1, 0, std::time::Duration::from_secs(1));
-    assert!(refused.learn(&store, &full).await.is_err(), "there is no place at that desk");
-    learned(2).await;
-    follows.abort();
     kitchen.close().await;
 }
 

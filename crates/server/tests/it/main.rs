@@ -18,6 +18,7 @@ mod families;
 mod ingredients;
 mod killed;
 mod learned;
+mod learned_amiss;
 mod library;
 mod log;
 mod making;
@@ -27,6 +28,7 @@ mod planning;
 mod predict;
 mod saving;
 mod shapes;
+mod trainer;
 mod versions;
 
 use pastry::assess::FormulaDocument;
